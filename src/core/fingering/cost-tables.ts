@@ -1,0 +1,82 @@
+import type { InstrumentId } from '../instruments/instrument.ts';
+import type { CostTable } from './terms.ts';
+
+/**
+ * Weights shared by all four instruments unless its table says otherwise, in a unit of its own:
+ * a comfortable shift between neighbouring positions costs about 3.
+ * Common practice, no source; fitted within the bounds of `terms.ts`.
+ */
+const SHARED: CostTable = {
+  'finger-2': 0,
+  'finger-3': 0.02,
+  'finger-4': 0.1,
+  thumb: 0.3,
+  'low-thumb': 0.6,
+  'four-high': 0.4,
+  'fourth-for-open': 0.4,
+  'stopped-for-open': 0.1,
+  'reach-back': 0.4,
+  'reach-forward': 0.4,
+  drawn: 0.15,
+  narrow: 0.15,
+  'half-position': 0.12,
+  'second-position': 0.05,
+  height: 0.02,
+  'high-on-low-string': 0.03,
+  'start-away': 1.5,
+  'start-distance': 0.1,
+  crossing: 0.2,
+  'skipped-string': 2,
+  'same-finger-across': 0.5,
+  'last-note-alone': 0.3,
+  'open-high': 0.25,
+  'augmented-stretch': 0.4,
+  'skipped-finger': 1,
+  'opened-hand': 0.3,
+  'extended-hand': 0.4,
+  'shift-up': 2,
+  'shift-down': 2,
+  'shift-distance': 0.2,
+  'shift-far': 0.3,
+  'shift-on-whole-step': 0.3,
+  'shift-with-crossing': 1.2,
+  'shift-over-open': -0.6,
+  'up-onto-2': 0.8,
+  'up-onto-3': 1.2,
+  'up-onto-4': 1.5,
+  'up-from-1': 0.5,
+  'up-from-4': 0.5,
+  'down-onto-1': 1,
+  'down-onto-2': 0.1,
+  'down-from-high': 0.5,
+  'onto-thumb': 0.4,
+  slide: 1.8,
+  'slide-at-top': 0.9,
+  'slide-chromatic': 0.6,
+  'slide-wide': 1.2,
+  visit: 2,
+  'visit-chromatic': 0.2,
+  'return-rule': 8,
+  'way-back-differs': 2.5,
+};
+
+export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
+  violin: {
+    ...SHARED,
+    'finger-4': 0.25,
+    'half-position': 0.3,
+    'second-position': 0.2,
+    'reach-forward': 0.7,
+    'same-finger-across': 0.7,
+  },
+  viola: {
+    ...SHARED,
+    'finger-4': 0.3,
+    'half-position': 0.3,
+    'second-position': 0.2,
+    'reach-forward': 0.8,
+    'same-finger-across': 0.7,
+  },
+  cello: { ...SHARED, 'up-from-4': 0, 'finger-4': 0.05, 'same-finger-across': 0.5 },
+  bass: { ...SHARED, 'up-from-4': 0, 'up-onto-2': 0.4, 'shift-distance': 0.35, 'finger-4': 0, 'same-finger-across': 0.15, 'half-position': 0.06 },
+};

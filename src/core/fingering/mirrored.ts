@@ -1,0 +1,309 @@
+import { openString, type Candidate } from './candidate.ts';
+import type { Chain, Link } from './chain.ts';
+import {
+  beginCost,
+  edgeBetween,
+  layerAfter,
+  ownCost,
+  trace,
+  Traversal,
+  visitCost,
+  type NoteChoices,
+  type Problem,
+} from './traversal.ts';
+import type { StepContext } from './setting.ts';
+
+/** Notes of the way up and of the way down that sound the same and are fingered the same. */
+export interface Pairing {
+  readonly up: number;
+  readonly down: number;
+}
+
+const INF = Number.POSITIVE_INFINITY;
+
+/**
+ * A passage whose way down is its way up read backwards wherever the notes agree.
+ *
+ * Notes that agree are paired into columns; the stretches between them where they don't agree
+ * (melodic minor), a turn before the first pair or after the last, and the stretch over the top
+ * are solved apart, each way for itself, so that the whole stays exact.
+ */
+export class MirroredPassage {
+  readonly chain: Chain;
+  readonly pairs: readonly Pairing[];
+  readonly #problem: Problem;
+  readonly #stretches = new Map<number, { up: Traversal; down: Traversal }>();
+  readonly #head: Traversal | undefined;
+  readonly #tail: Traversal | undefined;
+  readonly #cap: Traversal | undefined;
+
+  private constructor(problem: Problem, pairs: readonly Pairing[]) {
+    this.#problem = problem;
+    this.pairs = pairs;
+    const { setting, notes, steps } = problem;
+    const first = pairs[0] as Pairing;
+    const last = pairs[pairs.length - 1] as Pairing;
+    const visit = visitCost(setting);
+
+    const columns: (readonly Candidate[])[] = [];
+    const links: Link[] = [];
+    const shared = pairs.map((pair) => common(notes[pair.up] as NoteChoices, notes[pair.down] as NoteChoices));
+    pairs.forEach((pair, k) => {
+      const choices = shared[k] as NoteChoices;
+      const before = columns[k - 1];
+      const previous = pairs[k - 1];
+      if (!before || !previous) {
+        columns.push(layerAfter(undefined, choices));
+        return;
+      }
+      if (pair.up === previous.up + 1 && pair.down === previous.down - 1) {
+        const layer = layerAfter(before, choices);
+        const up = edgeBetween(before, layer, steps[previous.up] as StepContext, false, setting);
+        const down = edgeBetween(before, layer, steps[pair.down] as StepContext, true, setting);
+        // A top note sounded once is paired with itself and costs once.
+        const once = pair.up === pair.down ? layer.map((candidate) => ownCost(candidate, setting)) : undefined;
+        for (let at = 0; at < up.cost.length; at += 1) {
+          up.cost[at] = (up.cost[at] as number) + (down.cost[at] as number) - (once?.[at % layer.length] ?? 0);
+        }
+        columns.push(layer);
+        links.push({ kind: 'step', edge: up });
+        return;
+      }
+      const layer = [...choices.stopped];
+      columns.push(layer);
+      const upwards = new Traversal(pinnedEnd(problem, pair.up, layer), span(previous.up, pair.up), false, before);
+      const downwards = new Traversal(pinnedEnd(problem, pair.down, layer), span(previous.down, pair.down), true, before);
+      this.#stretches.set(k - 1, { up: upwards, down: downwards });
+      const down = distances(downwards, visit);
+      if (pair.up === pair.down) deductOwn(down, layer, setting);
+      links.push({ kind: 'stretch', up: distances(upwards, visit), down });
+    });
+
+    const foot = columns[0] as readonly Candidate[];
+    if (first.up > 0) this.#head = new Traversal(pinnedEnd(problem, first.up, foot), span(0, first.up), false);
+    if (first.down < notes.length - 1) {
+      this.#tail = new Traversal(pinnedEnd(problem, first.down, foot), span(notes.length - 1, first.down), true);
+    }
+    const peak = columns[columns.length - 1] as readonly Candidate[];
+    if (last.down > last.up) {
+      this.#cap = new Traversal(pinnedEnd(problem, last.down, peak), span(last.up, last.down), false, peak);
+    }
+    this.chain = {
+      columns,
+      links,
+      start: this.#startCosts(foot, first),
+      finish: this.#finishCosts(peak),
+      freshFlag: 3,
+      visit,
+    };
+  }
+
+  /**
+   * The mirrored passage of a problem of `up-down` notes whose tops stand at `top` (and `top + 1`
+   * when repeated). Gives `undefined` when too little of it can be paired.
+   */
+  static of(problem: Problem, candidates: readonly Pairing[]): MirroredPassage | undefined {
+    const pairs = usablePairs(problem, candidates);
+    return pairs.length < 2 ? undefined : new MirroredPassage(problem, pairs);
+  }
+
+  #startCosts(foot: readonly Candidate[], first: Pairing): Float64Array {
+    const { setting } = this.#problem;
+    const start = new Float64Array(4 * foot.length).fill(INF);
+    const up = this.#head
+      ? endDistances(this.#head, setting, false)
+      : single(foot, (candidate) => beginCost(candidate, setting));
+    const down = this.#tail
+      ? endDistances(this.#tail, setting, true)
+      : single(foot, (candidate) => ownCost(candidate, setting));
+    foot.forEach((candidate, c) => {
+      const once = first.up === first.down ? ownCost(candidate, setting) : 0;
+      for (let flag = 0; flag < 4; flag += 1) {
+        start[4 * c + flag] = (up[2 * c + (flag & 1)] as number) + (down[2 * c + (flag >> 1)] as number) - once;
+      }
+    });
+    return start;
+  }
+
+  #finishCosts(peak: readonly Candidate[]): Float64Array {
+    const visit = visitCost(this.#problem.setting);
+    const finish = new Float64Array(4 * peak.length);
+    const cap = this.#cap;
+    peak.forEach((candidate, c) => {
+      for (let flag = 0; flag < 4; flag += 1) {
+        const alone = flag === 3 && candidate.rank !== 0 ? visit : 0;
+        finish[4 * c + flag] = cap ? capCost(cap, c, flag, visit).cost - ownCost(candidate, this.#problem.setting) : alone;
+      }
+    });
+    return finish;
+  }
+
+  /** The candidates of every note of the passage, in playing order, for a path of the chain. */
+  expand(path: readonly number[]): Candidate[] {
+    const { notes, setting } = this.#problem;
+    const visit = visitCost(setting);
+    const result = new Array<Candidate>(notes.length);
+    const column = (k: number): Candidate => (this.chain.columns[k] as readonly Candidate[])[(path[k] as number) >> 2] as Candidate;
+    this.pairs.forEach((pair, k) => {
+      result[pair.up] = column(k);
+      result[pair.down] = column(k);
+    });
+    const fill = (walk: Traversal, from: number, step: 1 | -1, states: readonly number[]): void => {
+      states.forEach((state, k) => {
+        result[from + k * step] = (walk.layers[k] as readonly Candidate[])[state >> 1] as Candidate;
+      });
+    };
+    for (const [k, walks] of this.#stretches) {
+      const here = path[k] as number;
+      const next = path[k + 1] as number;
+      const pair = this.pairs[k] as Pairing;
+      fill(walks.up, pair.up, 1, between(walks.up, 2 * (here >> 2) + (here & 1), 2 * (next >> 2) + (next & 1), visit));
+      fill(
+        walks.down,
+        pair.down,
+        -1,
+        between(walks.down, 2 * (here >> 2) + ((here >> 1) & 1), 2 * (next >> 2) + ((next >> 1) & 1), visit),
+      );
+    }
+    const foot = path[0] as number;
+    if (this.#head) fill(this.#head, 0, 1, walkTo(this.#head, setting, false, 2 * (foot >> 2) + (foot & 1)));
+    if (this.#tail) {
+      fill(this.#tail, notes.length - 1, -1, walkTo(this.#tail, setting, true, 2 * (foot >> 2) + ((foot >> 1) & 1)));
+    }
+    const peak = path[path.length - 1] as number;
+    if (this.#cap) {
+      const { end } = capCost(this.#cap, peak >> 2, peak & 3, visit);
+      const last = this.pairs[this.pairs.length - 1] as Pairing;
+      fill(this.#cap, last.up, 1, between(this.#cap, 2 * (peak >> 2) + (peak & 1), end, visit));
+    }
+    return rememberHands(result);
+  }
+}
+
+/** Gives every open string the hand of the last stopped note before it in playing order. */
+export function rememberHands(path: readonly Candidate[]): Candidate[] {
+  let last: Candidate | undefined;
+  return path.map((candidate) => {
+    if (candidate.rank === 0) return openString(candidate.string, last, candidate.pinned);
+    last = candidate;
+    return candidate;
+  });
+}
+
+/**
+ * Pairs that can carry a column: something is common to both notes, and an open string is only
+ * allowed where the hand behind it is the same both ways, that is right after another pair.
+ */
+function usablePairs(problem: Problem, candidates: readonly Pairing[]): Pairing[] {
+  const pairs: Pairing[] = [];
+  for (const pair of candidates) {
+    const up = problem.notes[pair.up] as NoteChoices;
+    const down = problem.notes[pair.down] as NoteChoices;
+    if (up.open.length !== down.open.length) continue;
+    const both = common(up, down);
+    if (both.stopped.length + both.open.length === 0) continue;
+    const previous = pairs[pairs.length - 1];
+    const adjacent = previous
+      ? pair.up === previous.up + 1 && pair.down === previous.down - 1
+      : pair.up === 0 && pair.down === problem.notes.length - 1;
+    if (!adjacent && (up.open.length > 0 || both.stopped.length === 0)) continue;
+    pairs.push(pair);
+  }
+  return pairs;
+}
+
+function common(up: NoteChoices, down: NoteChoices): NoteChoices {
+  const stopped = up.stopped.filter((a) => down.stopped.some((b) => same(a, b)));
+  const open = up.open.filter((a) => down.open.some((b) => a.string === b.string));
+  return { stopped, open };
+}
+
+function same(a: Candidate, b: Candidate): boolean {
+  return (
+    a.string === b.string &&
+    a.rank === b.rank &&
+    a.hand === b.hand &&
+    a.thumb === b.thumb &&
+    a.posture === b.posture &&
+    a.upper === b.upper &&
+    a.frame === b.frame
+  );
+}
+
+/** The problem with one note's choices narrowed to the candidates of a column. */
+function pinnedEnd(problem: Problem, note: number, layer: readonly Candidate[]): Problem {
+  const notes = problem.notes.slice();
+  notes[note] = {
+    stopped: layer.filter((candidate) => candidate.rank !== 0),
+    open: layer.filter((candidate) => candidate.rank === 0),
+  };
+  return { ...problem, notes };
+}
+
+function span(from: number, to: number): number[] {
+  const step = to >= from ? 1 : -1;
+  return Array.from({ length: Math.abs(to - from) + 1 }, (_, k) => from + k * step);
+}
+
+/** Least costs from every state of a walk's first layer to every state of its last. */
+function distances(walk: Traversal, visit: number): Float64Array {
+  const sources = 2 * (walk.layers[0] as readonly Candidate[]).length;
+  const targets = 2 * (walk.layers[walk.layers.length - 1] as readonly Candidate[]).length;
+  const table = new Float64Array(sources * targets);
+  for (let source = 0; source < sources; source += 1) {
+    table.set(fromState(walk, source, visit).dist[walk.edges.length] as Float64Array, source * targets);
+  }
+  return table;
+}
+
+/** A top note sounded once ends both ways, and costs once. */
+function deductOwn(table: Float64Array, layer: readonly Candidate[], setting: Problem['setting']): void {
+  const own = layer.map((candidate) => ownCost(candidate, setting));
+  for (let at = 0; at < table.length; at += 1) {
+    table[at] = (table[at] as number) - (own[(at >> 1) % layer.length] as number);
+  }
+}
+
+function fromState(walk: Traversal, source: number, visit: number): ReturnType<Traversal['run']> {
+  const start = new Float64Array(2 * (walk.layers[0] as readonly Candidate[]).length).fill(INF);
+  start[source] = 0;
+  return walk.run(start, visit);
+}
+
+function between(walk: Traversal, source: number, target: number, visit: number): number[] {
+  return trace(fromState(walk, source, visit).back, target);
+}
+
+function beginning(walk: Traversal, problem: Problem['setting'], reversed: boolean): Float64Array {
+  return single(walk.layers[0] as readonly Candidate[], (candidate) =>
+    reversed ? ownCost(candidate, problem) : beginCost(candidate, problem),
+  );
+}
+
+function single(layer: readonly Candidate[], cost: (candidate: Candidate) => number): Float64Array {
+  const start = new Float64Array(2 * layer.length).fill(INF);
+  layer.forEach((candidate, c) => {
+    start[2 * c + (candidate.rank === 0 ? 0 : 1)] = cost(candidate);
+  });
+  return start;
+}
+
+function endDistances(walk: Traversal, setting: Problem['setting'], reversed: boolean): Float64Array {
+  return walk.run(beginning(walk, setting, reversed), visitCost(setting)).dist[walk.edges.length] as Float64Array;
+}
+
+function walkTo(walk: Traversal, setting: Problem['setting'], reversed: boolean, target: number): number[] {
+  return trace(walk.run(beginning(walk, setting, reversed), visitCost(setting)).back, target);
+}
+
+/**
+ * The cost of going over the top from a candidate back to the same candidate, and the state it
+ * ends in. The hand that arrives has been used once more if the way down stays in it.
+ */
+function capCost(cap: Traversal, c: number, flag: number, visit: number): { cost: number; end: number } {
+  const end = fromState(cap, 2 * c + (flag & 1), visit).dist[cap.edges.length] as Float64Array;
+  const settled = end[2 * c] as number;
+  const open = (cap.layers[0] as readonly Candidate[])[c]?.rank === 0;
+  const fresh = (end[2 * c + 1] as number) + (flag >> 1 === 1 && !open ? visit : 0);
+  return settled <= fresh ? { cost: settled, end: 2 * c } : { cost: fresh, end: 2 * c + 1 };
+}

@@ -1,0 +1,53 @@
+import { sameHand, type Candidate } from './candidate.ts';
+import { noteCost, startCost } from './rules.ts';
+import { stepCost, visitTerm, type Problem } from './traversal.ts';
+import { Tally, TERM, TERM_IDS, type TermId } from './terms.ts';
+
+/** What a fingering costs, and how much of each term goes into it. */
+export interface PathCost {
+  /** Weighted sum; infinity when the hand can't play it. */
+  readonly cost: number;
+  /** Amounts of the terms that occur, unweighted. */
+  readonly amounts: Readonly<Partial<Record<TermId, number>>>;
+  /** Index of the first step that can't be played, the second note of the two. */
+  readonly impossibleAt?: number;
+}
+
+/**
+ * Costs a complete fingering by walking it once in playing order. The search finds the least of
+ * these sums; this is the sum itself, and it is what the search is checked against.
+ * `differs` says the way down was fingered apart from the way up.
+ */
+export function pathCost(problem: Problem, path: readonly Candidate[], differs: boolean): PathCost {
+  const { setting, steps } = problem;
+  const tally = new Tally(setting.weights, true);
+  let impossibleAt: number | undefined;
+  path.forEach((candidate, note) => {
+    noteCost(candidate, setting, tally);
+    const before = path[note - 1];
+    if (!before) startCost(candidate, setting, tally);
+    else if (!stepCost(before, candidate, steps[note - 1]!, false, setting, tally)) impossibleAt ??= note;
+  });
+  tally.add(visitTerm(setting), visits(path));
+  if (differs) tally.add(TERM['way-back-differs'], 1);
+  const amounts: Partial<Record<TermId, number>> = {};
+  TERM_IDS.forEach((id, term) => {
+    const amount = tally.amounts?.[term] ?? 0;
+    if (amount !== 0) amounts[id] = amount;
+  });
+  return impossibleAt === undefined
+    ? { cost: tally.cost, amounts }
+    : { cost: Number.POSITIVE_INFINITY, amounts, impossibleAt };
+}
+
+/** Hands that play one stopped note only, where the study has more than one hand or note. */
+export function visits(path: readonly Candidate[]): number {
+  const stopped = path.filter((candidate) => candidate.rank !== 0);
+  let count = 0;
+  stopped.forEach((candidate, k) => {
+    const before = stopped[k - 1];
+    const after = stopped[k + 1];
+    if ((!before || !sameHand(before, candidate)) && (!after || !sameHand(candidate, after))) count += 1;
+  });
+  return count;
+}

@@ -1,0 +1,222 @@
+import { openString, sameHand, type Candidate } from './candidate.ts';
+import { handCost, noteCost, openBesideStopped, startCost, stringCost } from './rules.ts';
+import type { Setting, StepContext } from './setting.ts';
+import { TERM, Tally } from './terms.ts';
+
+/** What may sound one note: stopped candidates, and the strings on which it may sound open. */
+export interface NoteChoices {
+  readonly stopped: readonly Candidate[];
+  /** Open strings allowed, as candidates under no hand. */
+  readonly open: readonly Candidate[];
+}
+
+/** A passage as the search sees it: the choices of every note and the steps between them. */
+export interface Problem {
+  readonly setting: Setting;
+  readonly notes: readonly NoteChoices[];
+  /** `steps[i]` lies between notes i and i + 1. */
+  readonly steps: readonly StepContext[];
+}
+
+/** Costs from every candidate of one layer to every candidate of the next. */
+export interface Edge {
+  readonly cost: Float64Array;
+  /** 1 where the hand changes, so that the next candidate begins a new hand. */
+  readonly moved: Uint8Array;
+}
+
+/**
+ * The candidates of a note once those of the note before are known: an open string keeps the hand
+ * it was played under, so it stands once for each hand that can lie behind it.
+ */
+export function layerAfter(before: readonly Candidate[] | undefined, choices: NoteChoices): Candidate[] {
+  const layer = choices.stopped.slice();
+  if (choices.open.length === 0) return layer;
+  const waiting: (Candidate | undefined)[] = before ? [] : [undefined];
+  for (const candidate of before ?? []) {
+    const known = waiting.some(
+      (other) => other && sameHand(other, candidate) && other.posture === candidate.posture,
+    );
+    if (!known) waiting.push(candidate);
+  }
+  for (const open of choices.open) {
+    for (const hand of waiting) layer.push(openString(open.string, hand, open.pinned));
+  }
+  return layer;
+}
+
+/**
+ * The cost of one step. `prev` and `next` are in the order the search walks, which is the order of
+ * playing unless `reversed`. An open string carries the hand the search last saw, so the hand's
+ * move is charged when the next stopped note is reached, whichever way the search walks.
+ * Gives infinity where the step can't be played; the note cost of `next` is left out.
+ */
+export function stepCost(
+  prev: Candidate,
+  next: Candidate,
+  step: StepContext,
+  reversed: boolean,
+  setting: Setting,
+  tally: Tally,
+): boolean {
+  const from = reversed ? next : prev;
+  const to = reversed ? prev : next;
+  if (!stringCost(from, to, step, setting, tally)) return false;
+  const prevOpen = prev.rank === 0;
+  const nextOpen = next.rank === 0;
+  if (nextOpen) {
+    if (!prevOpen) openBesideStopped(prev, setting, tally);
+    return true;
+  }
+  if (prevOpen) openBesideStopped(next, setting, tally);
+  if (prev.hand === 0) {
+    if (!reversed) startCost(next, setting, tally);
+    return true;
+  }
+  return handCost(from, to, prevOpen, step, setting, tally);
+}
+
+/** True when going from `prev` to `next` begins a new hand. */
+export function beginsHand(prev: Candidate, next: Candidate): boolean {
+  return next.rank !== 0 && !sameHand(prev, next);
+}
+
+/** All steps between two layers at once. */
+export function edgeBetween(
+  prev: readonly Candidate[],
+  next: readonly Candidate[],
+  step: StepContext,
+  reversed: boolean,
+  setting: Setting,
+): Edge {
+  const cost = new Float64Array(prev.length * next.length);
+  const moved = new Uint8Array(cost.length);
+  const tally = new Tally(setting.weights);
+  const own = next.map((candidate) => ownCost(candidate, setting));
+  for (let a = 0; a < prev.length; a += 1) {
+    const from = prev[a] as Candidate;
+    for (let b = 0; b < next.length; b += 1) {
+      const to = next[b] as Candidate;
+      tally.cost = 0;
+      const playable =
+        reachable(from, to) &&
+        stepCost(from, to, step, reversed, setting, tally);
+      const at = a * next.length + b;
+      cost[at] = playable ? tally.cost + (own[b] as number) : Number.POSITIVE_INFINITY;
+      moved[at] = beginsHand(from, to) ? 1 : 0;
+    }
+  }
+  return { cost, moved };
+}
+
+/** An open string is only reached from the hand it remembers. */
+function reachable(from: Candidate, to: Candidate): boolean {
+  return to.rank !== 0 || (sameHand(from, to) && from.posture === to.posture);
+}
+
+/** The cost of one candidate by itself. */
+export function ownCost(candidate: Candidate, setting: Setting): number {
+  const tally = new Tally(setting.weights);
+  noteCost(candidate, setting, tally);
+  return tally.cost;
+}
+
+/** The cost of beginning a study on a candidate. */
+export function beginCost(candidate: Candidate, setting: Setting): number {
+  const tally = new Tally(setting.weights);
+  noteCost(candidate, setting, tally);
+  startCost(candidate, setting, tally);
+  return tally.cost;
+}
+
+/** The term a hand of a single note counts as. */
+export function visitTerm(setting: Setting): number {
+  return setting.chromatic ? TERM['visit-chromatic'] : TERM.visit;
+}
+
+/** What a hand of a single note costs. */
+export function visitCost(setting: Setting): number {
+  return setting.weights[visitTerm(setting)] as number;
+}
+
+/**
+ * A walk through some notes of a problem, forwards or backwards in playing order: its layers of
+ * candidates and the edges between them, filled once and used by every search over the stretch.
+ */
+export class Traversal {
+  readonly layers: (readonly Candidate[])[];
+  readonly edges: Edge[];
+
+  constructor(problem: Problem, order: readonly number[], reversed: boolean, first?: readonly Candidate[]) {
+    this.layers = [];
+    this.edges = [];
+    order.forEach((note, place) => {
+      const before = this.layers[place - 1];
+      const choices = problem.notes[note] as NoteChoices;
+      const layer = place === 0 && first ? first : layerAfter(before, choices);
+      this.layers.push(layer);
+      if (before) {
+        const step = problem.steps[Math.min(note, order[place - 1] as number)] as StepContext;
+        this.edges.push(edgeBetween(before, layer, step, reversed, problem.setting));
+      }
+    });
+  }
+
+  /**
+   * Shortest distances over states (candidate, fresh): state 2c + f, where f is 1 while the
+   * candidate's hand has played only this one stopped note. Starts from the given distances of the
+   * first layer; `back[k]` tells for each state of layer k + 1 which state it came from, −1 for none.
+   */
+  run(start: Float64Array, visit: number): { dist: Float64Array[]; back: Int32Array[] } {
+    const dist = [start];
+    const back: Int32Array[] = [];
+    this.edges.forEach((edge, k) => {
+      const here = dist[k] as Float64Array;
+      const layer = this.layers[k + 1] as readonly Candidate[];
+      const width = layer.length;
+      const next = new Float64Array(2 * width).fill(Number.POSITIVE_INFINITY);
+      const from = new Int32Array(2 * width).fill(-1);
+      for (let a = 0; a < here.length / 2; a += 1) {
+        const settled = here[2 * a] as number;
+        const fresh = here[2 * a + 1] as number;
+        if (settled === Number.POSITIVE_INFINITY && fresh === Number.POSITIVE_INFINITY) continue;
+        const keeps = settled <= fresh ? 2 * a : 2 * a + 1;
+        const leaves = settled <= fresh + visit ? 2 * a : 2 * a + 1;
+        const kept = settled <= fresh ? settled : fresh;
+        const left = settled <= fresh + visit ? settled : fresh + visit;
+        for (let b = 0; b < width; b += 1) {
+          const at = a * width + b;
+          const cost = edge.cost[at] as number;
+          if (cost === Number.POSITIVE_INFINITY) continue;
+          if ((edge.moved[at] as number) === 1) {
+            relax(next, from, 2 * b + 1, left + cost, leaves);
+          } else if ((layer[b] as Candidate).rank === 0) {
+            relax(next, from, 2 * b, settled + cost, 2 * a);
+            relax(next, from, 2 * b + 1, fresh + cost, 2 * a + 1);
+          } else {
+            relax(next, from, 2 * b, kept + cost, keeps);
+          }
+        }
+      }
+      dist.push(next);
+      back.push(from);
+    });
+    return { dist, back };
+  }
+}
+
+function relax(dist: Float64Array, from: Int32Array, state: number, cost: number, source: number): void {
+  if (cost < (dist[state] as number)) {
+    dist[state] = cost;
+    from[state] = source;
+  }
+}
+
+/** Follows back pointers from a state of the last layer: the states of every layer, first to last. */
+export function trace(back: readonly Int32Array[], last: number): number[] {
+  const states = [last];
+  for (let k = back.length - 1; k >= 0; k -= 1) {
+    states.push((back[k] as Int32Array)[states[states.length - 1] as number] as number);
+  }
+  return states.reverse();
+}

@@ -1,0 +1,16 @@
+import type { Instrument } from './instrument.ts';
+
+/**
+ * The name of the position a hand stands in.
+ *
+ * `alter` is the accidental (semitones) of the note under the first finger; it decides between a
+ * raised and a lowered name. Hands beyond the named ones are told by their stop, thumb positions
+ * by the stop of the thumb.
+ */
+export function positionName(instrument: Instrument, hand: number, thumb: boolean, alter: number): string {
+  if (thumb) return hand === 12 ? 'thumb at the octave' : `thumb at stop ${hand}`;
+  const name = instrument.positions[hand];
+  if (name === undefined) return `stop ${hand}`;
+  if (typeof name === 'string') return name;
+  return alter > 0 ? name.raised : name.lowered;
+}

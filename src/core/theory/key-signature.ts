@@ -1,0 +1,59 @@
+import { Key, Note } from 'tonal';
+import { formOf, type FormId } from './form.ts';
+import { pitchClass } from './pitch.ts';
+
+export interface KeySignature {
+  /** Sharps above nought, flats below: −7 to 7. */
+  readonly fifths: number;
+  /** Letters with their sign, in the order of the signature: `F#`, `C#` … */
+  readonly altered: readonly string[];
+  /** Letters the signature leaves plain. */
+  readonly plain: readonly string[];
+  /** False where the key would need more than seven signs; the accidentals are then written out. */
+  readonly standard: boolean;
+}
+
+const SHARPS = ['F', 'C', 'G', 'D', 'A', 'E', 'B'] as const;
+
+/**
+ * The signature written for a tonic and a form.
+ * Modes take the signature of their parent major; symmetrical scales take none.
+ */
+export function keySignature(tonic: string, formId: FormId): KeySignature {
+  const interval = formOf(formId).signature;
+  if (interval === 'none') return signatureOf(0, true);
+  const parent = Note.transpose(tonic, interval);
+  const fifths = Key.majorKey(parent).alteration;
+  return Math.abs(fifths) > 7 ? signatureOf(0, false) : signatureOf(fifths, true);
+}
+
+function signatureOf(fifths: number, standard: boolean): KeySignature {
+  const letters = fifths >= 0 ? SHARPS.slice(0, fifths) : [...SHARPS].reverse().slice(0, -fifths);
+  const sign = fifths >= 0 ? '#' : 'b';
+  return {
+    fifths,
+    altered: letters.map((letter) => letter + sign),
+    plain: [...SHARPS].filter((letter) => !letters.includes(letter)).sort(),
+    standard,
+  };
+}
+
+/** The relative key: the minor a third below a major, the major a third above a minor. */
+export function relativeTonic(tonic: string, of: 'major' | 'minor'): string {
+  return of === 'major' ? Note.transpose(tonic, '-3m') : Note.transpose(tonic, '3m');
+}
+
+/**
+ * How far a key's tonic lies from another round the circle of fifths, 0 to 6 steps.
+ * Useful to sort keys by kinship.
+ */
+export function fifthsBetween(a: string, b: string): number {
+  const steps = (((pitchClass(b) - pitchClass(a)) * 7) % 12 + 12) % 12;
+  return Math.min(steps, 12 - steps);
+}
+
+/** The twelve usual major tonics and the twelve usual minor tonics, round the circle of fifths. */
+export const CIRCLE = {
+  major: ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Db', 'Ab', 'Eb', 'Bb', 'F'],
+  minor: ['A', 'E', 'B', 'F#', 'C#', 'G#', 'D#', 'Bb', 'F', 'C', 'G', 'D'],
+} as const;
