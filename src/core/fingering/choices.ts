@@ -70,10 +70,10 @@ function freeChoices(
     rules.openStrings === `${heading}-only` ||
     finger === 0 ||
     stoppedOn(midi, rules.strings, EVERY_HAND, false, rules).length === 0;
-  if (finger === undefined) return { stopped, open: allowed ? open : [] };
+  if (finger === undefined) return { stopped, open: allowed ? open : [], pinned: false };
   return finger === 0
-    ? { stopped: [], open }
-    : { stopped: stopped.filter((candidate) => candidate.rank === rankOf(finger)), open: [] };
+    ? { stopped: [], open, pinned: false }
+    : { stopped: stopped.filter((candidate) => candidate.rank === rankOf(finger)), open: [], pinned: false };
 }
 
 /** A pin beats every rule, but keeps within the rules where it can. */
@@ -84,13 +84,13 @@ function pinnedChoices(midi: number, pin: Pin, heading: 'up' | 'down', rules: Ch
   const attempt = (strings: readonly number[], hands: readonly [number, number]): NoteChoices => {
     const stopped = stoppedOn(midi, strings, hands, pin.string !== undefined, rules);
     const open = openOn(midi, strings, pin.string !== undefined, rules);
-    if (pin.finger === 0) return { stopped: [], open };
+    if (pin.finger === 0) return { stopped: [], open, pinned: true };
     if (pin.finger !== undefined) {
       const rank = rankOf(pin.finger);
-      return { stopped: stopped.filter((candidate) => candidate.rank === rank), open: [] };
+      return { stopped: stopped.filter((candidate) => candidate.rank === rank), open: [], pinned: true };
     }
     const mayRing = rules.openStrings === 'free' || rules.openStrings === `${heading}-only` || stopped.length === 0;
-    return { stopped, open: mayRing ? open : [] };
+    return { stopped, open: mayRing ? open : [], pinned: true };
   };
   const tries: [readonly number[], readonly [number, number]][] = [
     [own, rules.hands],
@@ -101,7 +101,7 @@ function pinnedChoices(midi: number, pin: Pin, heading: 'up' | 'down', rules: Ch
     const choices = attempt(strings, hands);
     if (choices.stopped.length + choices.open.length > 0) return choices;
   }
-  return { stopped: [], open: [] };
+  return { stopped: [], open: [], pinned: true };
 }
 
 function stoppedOn(

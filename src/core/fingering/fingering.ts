@@ -6,6 +6,7 @@ import type { Recipe } from '../study/recipe.ts';
 import { granted, refused, type Outcome } from '../study/refusal.ts';
 import { keySignature } from '../theory/key-signature.ts';
 import { fingerOf, sameHand, type Candidate } from './candidate.ts';
+import { movableGroups } from './movable-groups.ts';
 import { pathCost } from './path-cost.ts';
 import { pose, type Posed } from './solve.ts';
 import { TERM_IDS, type CostTable, type TermId } from './terms.ts';
@@ -60,10 +61,26 @@ export interface Way {
 export function fingerPassage(recipe: Recipe, passage: Passage, table?: CostTable): Outcome<readonly Way[]> {
   const posed = pose(recipe, passage, table);
   if (!posed.ok) return posed;
-  const problems: Posed[] = [posed.value];
-  const found = chooseWays(problems, passage.top, recipe.ways);
+  const found = chooseWays(posed.value, movable(recipe, passage, table), passage.top, recipe.ways);
   if (found.length === 0) return refused(...culprit(recipe, passage));
   return granted(found.map((way) => describe(way, recipe, passage, posed.value)));
+}
+
+/** The cello's movable pattern, posed for itself, where a scale without open strings asks for it. */
+function movable(recipe: Recipe, passage: Passage, table: CostTable | undefined): Posed | undefined {
+  const wanted =
+    recipe.instrument === 'cello' &&
+    recipe.figure === 'scale' &&
+    recipe.openStrings === 'never' &&
+    recipe.octaves <= 2 &&
+    recipe.ways > 1 &&
+    recipe.direction !== 'down' &&
+    recipe.groups === undefined;
+  if (!wanted) return undefined;
+  const rising = passage.notes.filter((note) => note.heading === 'up' && !note.added);
+  const groups = movableGroups(rising.map((note) => note.pitch.midi));
+  const posed = groups && pose({ ...recipe, groups }, passage, table);
+  return posed?.ok ? posed.value : undefined;
 }
 
 /** Finds one rule whose release makes the passage playable, to name it in the refusal. */
@@ -78,7 +95,7 @@ function culprit(recipe: Recipe, passage: Passage): [path: string, message: stri
   ];
   for (const [path, without, message] of releases) {
     const posed = pose({ ...without, ways: 1 }, passage);
-    if (posed.ok && chooseWays([posed.value], passage.top, 1).length > 0) return [path, message];
+    if (posed.ok && chooseWays(posed.value, undefined, passage.top, 1).length > 0) return [path, message];
   }
   return ['pins', 'These rules together leave no hand that can play the study. Release the pins, or allow more strings and positions.'];
 }

@@ -199,14 +199,14 @@ function usablePairs(problem: Problem, candidates: readonly Pairing[]): Pairing[
   for (const pair of candidates) {
     const up = problem.notes[pair.up] as NoteChoices;
     const down = problem.notes[pair.down] as NoteChoices;
-    if (up.open.length !== down.open.length) continue;
+    if (up.open.length !== down.open.length && !up.pinned && !down.pinned) continue;
     const both = common(up, down);
     if (both.stopped.length + both.open.length === 0) continue;
     const previous = pairs[pairs.length - 1];
     const adjacent = previous
       ? pair.up === previous.up + 1 && pair.down === previous.down - 1
       : pair.up === 0 && pair.down === problem.notes.length - 1;
-    if (!adjacent && (up.open.length > 0 || both.stopped.length === 0)) continue;
+    if (!adjacent && (both.open.length > 0 || both.stopped.length === 0)) continue;
     pairs.push(pair);
   }
   return pairs;
@@ -215,7 +215,7 @@ function usablePairs(problem: Problem, candidates: readonly Pairing[]): Pairing[
 function common(up: NoteChoices, down: NoteChoices): NoteChoices {
   const stopped = up.stopped.filter((a) => down.stopped.some((b) => same(a, b)));
   const open = up.open.filter((a) => down.open.some((b) => a.string === b.string));
-  return { stopped, open };
+  return { stopped, open, pinned: up.pinned || down.pinned };
 }
 
 function same(a: Candidate, b: Candidate): boolean {
@@ -236,6 +236,7 @@ function pinnedEnd(problem: Problem, note: number, layer: readonly Candidate[]):
   notes[note] = {
     stopped: layer.filter((candidate) => candidate.rank !== 0),
     open: layer.filter((candidate) => candidate.rank === 0),
+    pinned: false,
   };
   return { ...problem, notes };
 }
@@ -283,7 +284,7 @@ function beginning(walk: Traversal, problem: Problem['setting'], reversed: boole
 function single(layer: readonly Candidate[], cost: (candidate: Candidate) => number): Float64Array {
   const start = new Float64Array(2 * layer.length).fill(INF);
   layer.forEach((candidate, c) => {
-    start[2 * c + (candidate.rank === 0 ? 0 : 1)] = cost(candidate);
+    start[2 * c] = cost(candidate);
   });
   return start;
 }

@@ -21,12 +21,14 @@ export function oneWayChain(problem: Problem): Chain {
   const visit = visitCost(problem.setting);
   const start = new Float64Array(4 * first.length).fill(Number.POSITIVE_INFINITY);
   first.forEach((candidate, c) => {
-    start[4 * c + (candidate.rank === 0 ? 0 : 1)] = beginCost(candidate, problem.setting);
+    start[4 * c] = beginCost(candidate, problem.setting);
   });
   const finish = new Float64Array(4 * last.length);
-  last.forEach((_, c) => {
-    finish[4 * c + 1] = visit;
-  });
+  if (problem.endsAtTop) {
+    last.forEach((_, c) => {
+      finish[4 * c + 1] = visit;
+    });
+  }
   return { columns, links, start, finish, freshFlag: 1, visit };
 }
 

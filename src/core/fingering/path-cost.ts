@@ -1,6 +1,6 @@
 import { sameHand, type Candidate } from './candidate.ts';
-import { noteCost, startCost } from './rules.ts';
-import { stepCost, visitTerm, type Problem } from './traversal.ts';
+import { noteCost, slides, startCost } from './rules.ts';
+import { stepCost, type Problem } from './traversal.ts';
 import { Tally, TERM, TERM_IDS, type TermId } from './terms.ts';
 
 /** What a fingering costs, and how much of each term goes into it. */
@@ -28,7 +28,7 @@ export function pathCost(problem: Problem, path: readonly Candidate[], differs: 
     if (!before) startCost(candidate, setting, tally);
     else if (!stepCost(before, candidate, steps[note - 1]!, false, setting, tally)) impossibleAt ??= note;
   });
-  tally.add(visitTerm(setting), visits(path));
+  tally.add(TERM.visit, visits(problem, path));
   if (differs) tally.add(TERM['way-back-differs'], 1);
   const amounts: Partial<Record<TermId, number>> = {};
   TERM_IDS.forEach((id, term) => {
@@ -40,14 +40,21 @@ export function pathCost(problem: Problem, path: readonly Candidate[], differs: 
     : { cost: Number.POSITIVE_INFINITY, amounts, impossibleAt };
 }
 
-/** Hands that play one stopped note only, where the study has more than one hand or note. */
-export function visits(path: readonly Candidate[]): number {
-  const stopped = path.filter((candidate) => candidate.rank !== 0);
-  let count = 0;
-  stopped.forEach((candidate, k) => {
-    const before = stopped[k - 1];
-    const after = stopped[k + 1];
-    if ((!before || !sameHand(before, candidate)) && (!after || !sameHand(candidate, after))) count += 1;
+/**
+ * Hands that play one stopped note only. The hand a study begins in is none, nor the one it ends in
+ * unless it ends at the top.
+ */
+export function visits(problem: Problem, path: readonly Candidate[]): number {
+  const runs: number[] = [];
+  let last: { note: Candidate; at: number } | undefined;
+  path.forEach((note, at) => {
+    if (note.rank === 0) return;
+    const step = problem.steps[at - 1];
+    const slid = step && last?.at === at - 1 && slides(last.note, note, step);
+    if (last && (sameHand(last.note, note) || slid)) runs.push((runs.pop() ?? 0) + 1);
+    else runs.push(1);
+    last = { note, at };
   });
-  return count;
+  const counted = runs.slice(1, problem.endsAtTop ? undefined : -1);
+  return counted.filter((length) => length === 1).length;
 }

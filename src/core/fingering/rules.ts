@@ -18,7 +18,7 @@ const HIGH_HAND = 8;
 export function noteCost(note: Candidate, setting: Setting, tally: Tally): void {
   if (note.rank === OPEN) return;
   countFinger(note, setting, tally);
-  countReach(note, tally);
+  countReach(note, setting, tally);
   countPlace(note, setting, tally);
 }
 
@@ -31,7 +31,7 @@ function countFinger(note: Candidate, setting: Setting, tally: Tally): void {
   }
   if (note.stop === setting.openAbove[note.string] && note.stop > 0) {
     if (note.rank === FOURTH && note.hand <= 3) tally.add(TERM['fourth-for-open'], 1);
-    else tally.add(TERM['stopped-for-open'], 1);
+    else if (note.hand <= 4) tally.add(TERM['stopped-for-open'], 1);
   }
   if (note.thumb) {
     if (note.rank === THUMB) tally.add(TERM.thumb, 1);
@@ -39,16 +39,23 @@ function countFinger(note: Candidate, setting: Setting, tally: Tally): void {
   }
 }
 
-function countReach(note: Candidate, tally: Tally): void {
-  if (note.reach === 'back') tally.add(TERM['reach-back'], 1);
-  else if (note.reach === 'forward') tally.add(TERM['reach-forward'], 1);
+function countReach(note: Candidate, setting: Setting, tally: Tally): void {
+  if (note.reach === 'back') tally.add(TERM['reach-back'], width(note, setting));
+  else if (note.reach === 'forward') tally.add(TERM['reach-forward'], width(note, setting));
   if (note.drawn) tally.add(TERM.drawn, 1);
   if (note.posture === POSTURE.narrow) tally.add(TERM.narrow, 1);
 }
 
+/** How wide a reach is beside one at home: stops narrow as the hand climbs. */
+function width(note: Candidate, setting: Setting): number {
+  return Math.max(0.3, 1 - 0.1 * Math.max(0, note.hand - setting.homeHand));
+}
+
 function countPlace(note: Candidate, setting: Setting, tally: Tally): void {
   const away = note.hand - setting.homeHand;
-  if (away < 0) tally.add(TERM['half-position'], 1);
+  if (setting.chromatic) {
+    // Half steps take the hand through every position: none of them is a landmark to miss.
+  } else if (away < 0) tally.add(TERM['half-position'], 1);
   else if (away === 1 || away === 2) tally.add(TERM['second-position'], 1);
   if (away > 0) tally.add(TERM.height, Math.min(away, 10));
   const over = note.stop - FIFTH_ABOVE;
@@ -79,6 +86,7 @@ export function stringCost(from: Candidate, to: Candidate, step: StepContext, se
     tally.add(TERM['skipped-string'], jump - 1);
   }
   tally.add(TERM.crossing, 1);
+  if (step.direction !== 0 && step.direction > 0 !== to.string > from.string) tally.add(TERM['crossing-back'], 1);
   if (from.rank !== OPEN && from.rank === to.rank) tally.add(TERM['same-finger-across'], 1);
   if (step.edge) tally.add(TERM['last-note-alone'], 1);
   if (step.wayDown && setting.returnRule === 'top-string' && from.string === setting.topString) {
@@ -124,8 +132,9 @@ function stayCost(
     if (from.posture + to.posture === POSTURE.forward + POSTURE.back && from.posture !== 0 && to.posture !== 0) {
       return false;
     }
-    tally.add(TERM['opened-hand'], 1);
+    if (isExtended(from) || isExtended(to)) tally.add(TERM['opened-hand'], 1);
   }
+  if (from.reach !== 'none' && to.reach !== 'none' && from.reach !== to.reach) return false;
   if (overOpen || from.string !== to.string) return true;
   const rise = to.stop - from.stop;
   if (rise === 0) return from.rank === to.rank;
@@ -143,6 +152,11 @@ function stayCost(
   return true;
 }
 
+/** True when one finger slides a half step along its string, taking the hand with it. */
+export function slides(a: Candidate, b: Candidate, step: StepContext): boolean {
+  return step.interval === 1 && a.string === b.string && a.rank === b.rank && a.rank !== OPEN;
+}
+
 function shiftCost(
   from: Candidate,
   to: Candidate,
@@ -153,26 +167,40 @@ function shiftCost(
 ): void {
   const distance = to.hand - from.hand;
   const crosses = from.string !== to.string;
-  const slides = !overOpen && !crosses && from.rank === to.rank;
-  if (slides && step.interval === 1) {
-    tally.add(setting.chromatic ? TERM['slide-chromatic'] : step.nearTop ? TERM['slide-at-top'] : TERM.slide, 1);
-    if (setting.chromatic) countLanding(from, to, tally);
+  const oneFinger = !overOpen && !crosses && from.rank === to.rank;
+  if (oneFinger && step.interval === 1) {
+    const atHome = step.nearTop && from.hand > HIGH_HAND - 2 && (to.rank === FOURTH || to.rank === FIRST);
+    tally.add(setting.chromatic ? TERM['slide-chromatic'] : atHome ? TERM['slide-at-top'] : TERM.slide, 1);
+    if (setting.chromatic) countSlide(from, to, tally);
     return;
   }
-  tally.add(distance > 0 ? TERM['shift-up'] : TERM['shift-down'], 1);
-  tally.add(TERM['shift-distance'], Math.abs(distance));
+  tally.add(setting.chromatic ? TERM['shift-chromatic'] : distance > 0 ? TERM['shift-up'] : TERM['shift-down'], 1);
+  // In half steps the hand simply passes itself on: how far it goes hardly matters.
+  tally.add(TERM['shift-distance'], Math.abs(distance) * (setting.chromatic ? 0.3 : 1));
   const far = Math.abs(distance) - MINOR_THIRD - 1;
   if (far > 0) tally.add(TERM['shift-far'], far);
-  if (to.posture === POSTURE.forward || to.posture === POSTURE.back) tally.add(TERM['extended-hand'], 1);
+  if (isExtended(to)) tally.add(TERM['extended-hand'], width(to, setting));
   if (step.wayDown && distance < 0) countReturn(to, setting, tally);
   if (overOpen) {
     tally.add(TERM['shift-over-open'], 1);
     return;
   }
-  if (slides) tally.add(TERM['slide-wide'], 1);
+  if (oneFinger) tally.add(TERM['slide-wide'], 1);
   if (step.interval !== 1) tally.add(TERM['shift-on-whole-step'], 1);
   if (crosses) tally.add(TERM['shift-with-crossing'], 1);
   countLanding(from, to, tally);
+}
+
+function isExtended(note: Candidate): boolean {
+  return note.posture === POSTURE.forward || note.posture === POSTURE.back;
+}
+
+/** In chromatic passages the finger that leads the hand slides: the first going up, the last coming down. */
+function countSlide(from: Candidate, to: Candidate, tally: Tally): void {
+  if (to.rank === SECOND) tally.add(TERM['slide-on-2'], 1);
+  else if (to.rank === THIRD) tally.add(TERM['slide-on-3'], 1);
+  else if (to.rank === FOURTH && to.hand > from.hand) tally.add(TERM['slide-up-on-4'], 1);
+  else if (to.rank === FIRST && to.hand < from.hand) tally.add(TERM['slide-down-on-1'], 1);
 }
 
 function countLanding(from: Candidate, to: Candidate, tally: Tally): void {

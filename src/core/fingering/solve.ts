@@ -56,7 +56,12 @@ export function pose(recipe: Recipe, passage: Passage, table: CostTable = COST_T
     },
     table,
   );
-  const problem: Problem = { setting, notes: choices.value, steps: stepsOf(recipe, passage, rules.value.groups) };
+  const problem: Problem = {
+    setting,
+    notes: choices.value,
+    steps: stepsOf(recipe, passage, rules.value.groups),
+    endsAtTop: recipe.direction === 'up',
+  };
   const pairs = recipe.direction === 'up-down' ? pairsOf(passage) : [];
   const routes: Route[] = [];
   if (recipe.return === 'auto' || recipe.return === 'mirror') {

@@ -1,5 +1,5 @@
 import { openString, sameHand, type Candidate } from './candidate.ts';
-import { handCost, noteCost, openBesideStopped, startCost, stringCost } from './rules.ts';
+import { handCost, noteCost, openBesideStopped, slides, startCost, stringCost } from './rules.ts';
 import type { Setting, StepContext } from './setting.ts';
 import { TERM, Tally } from './terms.ts';
 
@@ -8,6 +8,8 @@ export interface NoteChoices {
   readonly stopped: readonly Candidate[];
   /** Open strings allowed, as candidates under no hand. */
   readonly open: readonly Candidate[];
+  /** True when a pin chose for this note. */
+  readonly pinned: boolean;
 }
 
 /** A passage as the search sees it: the choices of every note and the steps between them. */
@@ -16,6 +18,8 @@ export interface Problem {
   readonly notes: readonly NoteChoices[];
   /** `steps[i]` lies between notes i and i + 1. */
   readonly steps: readonly StepContext[];
+  /** The last note is the top: a hand taken for it alone is a visit, as no hand at a study's foot is. */
+  readonly endsAtTop: boolean;
 }
 
 /** Costs from every candidate of one layer to every candidate of the next. */
@@ -76,9 +80,12 @@ export function stepCost(
   return handCost(from, to, prevOpen, step, setting, tally);
 }
 
-/** True when going from `prev` to `next` begins a new hand. */
-export function beginsHand(prev: Candidate, next: Candidate): boolean {
-  return next.rank !== 0 && !sameHand(prev, next);
+/**
+ * True when going from `prev` to `next` begins a new hand; a slid finger carries its hand
+ * along, and the first hand of a study is no new one.
+ */
+export function beginsHand(prev: Candidate, next: Candidate, step: StepContext): boolean {
+  return next.rank !== 0 && prev.hand !== 0 && !sameHand(prev, next) && !slides(prev, next, step);
 }
 
 /** All steps between two layers at once. */
@@ -103,7 +110,7 @@ export function edgeBetween(
         stepCost(from, to, step, reversed, setting, tally);
       const at = a * next.length + b;
       cost[at] = playable ? tally.cost + (own[b] as number) : Number.POSITIVE_INFINITY;
-      moved[at] = beginsHand(from, to) ? 1 : 0;
+      moved[at] = beginsHand(from, to, step) ? 1 : 0;
     }
   }
   return { cost, moved };
@@ -129,14 +136,9 @@ export function beginCost(candidate: Candidate, setting: Setting): number {
   return tally.cost;
 }
 
-/** The term a hand of a single note counts as. */
-export function visitTerm(setting: Setting): number {
-  return setting.chromatic ? TERM['visit-chromatic'] : TERM.visit;
-}
-
 /** What a hand of a single note costs. */
 export function visitCost(setting: Setting): number {
-  return setting.weights[visitTerm(setting)] as number;
+  return setting.weights[TERM.visit] as number;
 }
 
 /**

@@ -13,11 +13,11 @@ export interface FoundPath {
 /** How ways are chosen: by cost against distance. */
 const CHOICE = {
   /** A way this many times dearer than the best, plus `slack`, is not worth a look. */
-  dearest: 1.6,
-  slack: 9,
+  dearest: 1.5,
+  slack: 5,
   /** Least difference from every way already chosen, in notes and as a share of the way up. */
   leastNotes: 1.2,
-  leastShare: 0.09,
+  leastShare: 0.15,
   /** What one note of difference is worth in cost, and the difference beyond which more adds nothing. */
   worth: 0.35,
   enough: 5,
@@ -28,32 +28,43 @@ const CHOICE = {
  *
  * For every note and every way to sound it the cheapest fingering through that place is known
  * exactly from two sweeps of a route; these are the pool. Each next way is the one that is cheapest
- * once its difference from all chosen ones is counted in its favour.
+ * once its difference from all chosen ones is counted in its favour. The best way of `pattern`, a
+ * problem under a stricter rule, is offered whatever it costs, for the sake of its pattern.
  */
-export function chooseWays(posed: readonly Posed[], top: number, count: number): FoundPath[] {
-  const pool = posed.flatMap((problem) => problem.routes.flatMap((route) => through(route, count > 1)));
+export function chooseWays(posed: Posed, pattern: Posed | undefined, top: number, count: number): FoundPath[] {
+  const pool = posed.routes.flatMap((route) => through(route, count > 1));
   pool.sort((a, b) => a.cost - b.cost);
   const first = pool[0];
   if (!first) return [];
   const chosen: FoundPath[] = [realise(first)];
   const limit = first.cost * CHOICE.dearest + CHOICE.slack;
-  const least = Math.max(CHOICE.leastNotes, CHOICE.leastShare * (top || chosen[0]!.path.length));
-  const rest = distinct(pool.filter((lead) => lead.cost <= limit)).map((found) => ({ found, apart: Number.POSITIVE_INFINITY }));
+  const least = Math.max(CHOICE.leastNotes, CHOICE.leastShare * (top || (chosen[0] as FoundPath).path.length));
+  const rest = distinct(pool.filter((lead) => lead.cost <= limit)).map((found) => ({
+    found,
+    apart: difference(found.path, (chosen[0] as FoundPath).path, top),
+  }));
+  const take = (found: FoundPath): void => {
+    chosen.push(found);
+    for (const other of rest) other.apart = Math.min(other.apart, difference(other.found.path, found.path, top));
+  };
+  const patterned = pattern?.routes.flatMap((route) => through(route, false)).sort((a, b) => a.cost - b.cost)[0];
+  if (patterned && count > 1) {
+    const found = realise(patterned);
+    if (difference(found.path, (chosen[0] as FoundPath).path, top) > 0) take(found);
+  }
   while (chosen.length < count) {
-    const latest = chosen[chosen.length - 1] as FoundPath;
     let next: FoundPath | undefined;
     let merit = Number.POSITIVE_INFINITY;
-    for (const candidate of rest) {
-      candidate.apart = Math.min(candidate.apart, difference(candidate.found.path, latest.path, top));
-      if (candidate.apart < least) continue;
-      const value = candidate.found.cost - CHOICE.worth * Math.min(candidate.apart, CHOICE.enough);
+    for (const { found, apart } of rest) {
+      if (apart < least) continue;
+      const value = found.cost - CHOICE.worth * Math.min(apart, CHOICE.enough);
       if (value < merit) {
         merit = value;
-        next = candidate.found;
+        next = found;
       }
     }
     if (!next) break;
-    chosen.push(next);
+    take(next);
   }
   return chosen.sort((a, b) => a.cost - b.cost);
 }

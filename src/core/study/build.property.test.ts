@@ -1,0 +1,128 @@
+import fc from 'fast-check';
+import { Note } from 'tonal';
+import { describe, expect, it } from 'vitest';
+import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
+import type { FingeredNote } from '../fingering/fingering.ts';
+import { arbitraryRecipe } from './arbitrary-recipe.ts';
+import { buildFrom, type BuiltStudy } from './build.ts';
+
+/**
+ * Where a finger may fall from its hand, written out again from common practice and apart from the
+ * frames in `instruments/`: a slip in those tables shows here.
+ */
+const OFFSETS: Record<string, Record<string, readonly number[]>> = {
+  violin: { 1: [-1, 0], 2: [1, 2], 3: [2, 3, 4], 4: [3, 4, 5, 6] },
+  cello: { 1: [-1, 0], 2: [1, 2], 3: [2, 3, 4], 4: [3, 4] },
+  bass: { 1: [0], 2: [1, 2], 3: [1, 2, 3], 4: [2, 3] },
+  thumb: { T: [0], 1: [1, 2], 2: [2, 3, 4], 3: [3, 4, 5, 6] },
+};
+
+const ORDER = ['0', 'T', '1', '2', '3', '4'];
+
+function checkStudy(study: BuiltStudy): void {
+  const { recipe, passage, ways } = study;
+  const instrument = INSTRUMENT_TABLE[recipe.instrument];
+  const seen = new Set<string>();
+  expect(ways.length).toBeGreaterThan(0);
+  expect(ways.length).toBeLessThanOrEqual(recipe.ways);
+  expect(ways.map((way) => way.cost)).toEqual(ways.map((way) => way.cost).sort((a, b) => a - b));
+  for (const way of ways) {
+    const key = way.fingers.map((note) => note.string + note.finger).join();
+    expect(seen.has(key)).toBe(false);
+    seen.add(key);
+    expect(way.fingers.length).toBe(passage.notes.length);
+    way.fingers.forEach((note, at) => checkNote(study, note, at));
+    way.fingers.slice(1).forEach((note, k) => checkPair(study, way.fingers[k]!, note));
+
+    const stopped = way.fingers.filter((note) => note.finger !== 0);
+    const shifts = stopped.slice(1).flatMap((note, k) => {
+      const before = stopped[k]!;
+      return before.hand === note.hand ? [] : [{ from: before.at, to: note.at, semitones: note.hand - before.hand }];
+    });
+    expect(way.shifts).toEqual(shifts);
+    const crossings = way.fingers.slice(1).flatMap((note, k) =>
+      note.string === way.fingers[k]!.string ? [] : [{ from: k, to: k + 1 }],
+    );
+    expect(way.crossings).toEqual(crossings);
+    let hand = stopped[0]?.hand;
+    for (const note of way.fingers) {
+      if (note.finger !== 0) hand = note.hand;
+      expect(note.hand).toBe(hand);
+    }
+  }
+
+  function checkNote(built: BuiltStudy, note: FingeredNote, at: number): void {
+    const asked = passage.notes[at]!;
+    const string = instrument.strings.find((one) => one.name === note.string)!;
+    expect(string.open + note.stop).toBe(asked.pitch.midi);
+    expect(Note.midi(asked.pitch.name)).toBe(asked.pitch.midi);
+    expect(note.stop).toBeGreaterThanOrEqual(0);
+    expect(note.stop).toBeLessThanOrEqual(instrument.highestStop);
+    expect(note.finger === 0).toBe(note.stop === 0);
+    const pin = built.recipe.pins.find((one) => one.at === at);
+    if (pin?.string !== undefined) expect(note.string).toBe(pin.string);
+    if (pin?.finger !== undefined) expect(note.finger).toBe(pin.finger);
+    if (note.finger !== 0) {
+      const family = note.thumb ? 'thumb' : recipe.instrument === 'viola' ? 'violin' : recipe.instrument;
+      expect(OFFSETS[family]![note.finger], `${family} finger ${note.finger}`).toContain(note.stop - note.hand);
+      if (note.thumb) expect(note.hand).toBeGreaterThanOrEqual(recipe.instrument === 'bass' ? 12 : 7);
+    }
+    if (pin) return;
+    if (built.recipe.strings) expect(built.recipe.strings).toContain(note.string);
+    if (note.finger !== 0 && built.recipe.positions) {
+      expect(note.hand).toBeGreaterThanOrEqual(built.recipe.positions.low ?? 0);
+      expect(note.hand).toBeLessThanOrEqual(built.recipe.positions.high ?? 99);
+    }
+    if (note.finger === 0) {
+      const rule = built.recipe.openStrings;
+      const allowed = rule === 'free' || rule === `${asked.heading}-only`;
+      const elsewhere = instrument.strings.some((one) => {
+        const stop = asked.pitch.midi - one.open;
+        return stop > 0 && stop <= instrument.highestStop && (built.recipe.strings?.includes(one.name) ?? true);
+      });
+      if (!allowed) expect(elsewhere).toBe(false);
+    }
+  }
+
+  function checkPair(built: BuiltStudy, a: FingeredNote, b: FingeredNote): void {
+    const index = (name: string): number => instrument.strings.findIndex((one) => one.name === name);
+    const pinned = built.recipe.pins.some((pin) => pin.at === a.at || pin.at === b.at);
+    if (built.recipe.figure === 'scale' && !pinned) {
+      expect(Math.abs(index(a.string) - index(b.string))).toBeLessThanOrEqual(1);
+    }
+    if (a.finger === 0 || b.finger === 0 || a.hand !== b.hand) return;
+    expect(a.thumb).toBe(b.thumb);
+    expect([a.reach, b.reach].sort()).not.toEqual(['back', 'forward']);
+    if (a.string !== b.string || a.stop === b.stop) return;
+    const rise = Math.sign(b.stop - a.stop);
+    expect(Math.sign(ORDER.indexOf(String(b.finger)) - ORDER.indexOf(String(a.finger)))).toBe(rise);
+    if (recipe.instrument === 'cello' && !a.thumb && a.hand < 8) {
+      const pair = [a.finger, b.finger].map(String).sort().join('');
+      if (pair === '23' || pair === '34') expect(Math.abs(a.stop - b.stop)).toBe(1);
+    }
+  }
+}
+
+describe('any recipe', () => {
+  it('gives studies that sound the notes with possible hands and obeyed rules, or a refusal that says what would work', () => {
+    let built = 0;
+    let refusals = 0;
+    fc.assert(
+      fc.property(arbitraryRecipe, (input) => {
+        const study = buildFrom(input);
+        if (study.ok) {
+          built += 1;
+          checkStudy(study.value);
+        } else {
+          refusals += 1;
+          expect(study.refusal.path).not.toBe('');
+          expect(study.refusal.message).toMatch(/[.]$/);
+          expect(study.refusal.message.length).toBeGreaterThan(25);
+        }
+      }),
+      { numRuns: 2000, seed: 3 },
+    );
+    expect(built).toBeGreaterThan(500);
+    expect(refusals).toBeGreaterThan(100);
+  });
+});
