@@ -32,7 +32,7 @@ export class MirroredPassage {
   readonly chain: Chain;
   readonly pairs: readonly Pairing[];
   readonly #problem: Problem;
-  readonly #stretches = new Map<number, { up: Traversal; down: Traversal }>();
+  readonly #stretches = new Map<number, { up: Stretch; down: Stretch }>();
   readonly #head: Traversal | undefined;
   readonly #tail: Traversal | undefined;
   readonly #cap: Traversal | undefined;
@@ -73,10 +73,11 @@ export class MirroredPassage {
       columns.push(layer);
       const upwards = new Traversal(pinnedEnd(problem, pair.up, layer), span(previous.up, pair.up), false, before);
       const downwards = new Traversal(pinnedEnd(problem, pair.down, layer), span(previous.down, pair.down), true, before);
-      this.#stretches.set(k - 1, { up: upwards, down: downwards });
-      const down = distances(downwards, visit);
-      if (pair.up === pair.down) deductOwn(down, layer, setting);
-      links.push({ kind: 'stretch', up: distances(upwards, visit), down });
+      const up = solveStretch(upwards, visit);
+      const down = solveStretch(downwards, visit);
+      if (pair.up === pair.down) deductOwn(down.table, layer, setting);
+      this.#stretches.set(k - 1, { up, down });
+      links.push({ kind: 'stretch', up: up.table, down: down.table });
     });
 
     const foot = columns[0] as readonly Candidate[];
@@ -157,12 +158,12 @@ export class MirroredPassage {
       const here = path[k] as number;
       const next = path[k + 1] as number;
       const pair = this.pairs[k] as Pairing;
-      fill(walks.up, pair.up, 1, between(walks.up, 2 * (here >> 2) + (here & 1), 2 * (next >> 2) + (next & 1), visit));
+      fill(walks.up.walk, pair.up, 1, across(walks.up, 2 * (here >> 2) + (here & 1), 2 * (next >> 2) + (next & 1)));
       fill(
-        walks.down,
+        walks.down.walk,
         pair.down,
         -1,
-        between(walks.down, 2 * (here >> 2) + ((here >> 1) & 1), 2 * (next >> 2) + ((next >> 1) & 1), visit),
+        across(walks.down, 2 * (here >> 2) + ((here >> 1) & 1), 2 * (next >> 2) + ((next >> 1) & 1)),
       );
     }
     const foot = path[0] as number;
@@ -246,15 +247,30 @@ function span(from: number, to: number): number[] {
   return Array.from({ length: Math.abs(to - from) + 1 }, (_, k) => from + k * step);
 }
 
-/** Least costs from every state of a walk's first layer to every state of its last. */
-function distances(walk: Traversal, visit: number): Float64Array {
+/** A stretch solved from every state of its first layer to every state of its last. */
+interface Stretch {
+  readonly walk: Traversal;
+  /** `table[source · targets + target]`: least costs. */
+  readonly table: Float64Array;
+  /** Back pointers for each source. */
+  readonly backs: readonly (readonly Int32Array[])[];
+}
+
+function solveStretch(walk: Traversal, visit: number): Stretch {
   const sources = 2 * (walk.layers[0] as readonly Candidate[]).length;
   const targets = 2 * (walk.layers[walk.layers.length - 1] as readonly Candidate[]).length;
   const table = new Float64Array(sources * targets);
+  const backs: Int32Array[][] = [];
   for (let source = 0; source < sources; source += 1) {
-    table.set(fromState(walk, source, visit).dist[walk.edges.length] as Float64Array, source * targets);
+    const run = fromState(walk, source, visit);
+    table.set(run.dist[walk.edges.length] as Float64Array, source * targets);
+    backs.push(run.back);
   }
-  return table;
+  return { walk, table, backs };
+}
+
+function across(stretch: Stretch, source: number, target: number): number[] {
+  return trace(stretch.backs[source] as readonly Int32Array[], target);
 }
 
 /** A top note sounded once ends both ways, and costs once. */

@@ -82,23 +82,32 @@ export function weightsOf(table: CostTable): Float64Array {
   return Float64Array.from(TERM_IDS, (id) => table[id]);
 }
 
-/**
- * Adds up a cost while rules run. `cost` is the weighted sum; `amounts`, when asked for, keeps how
- * much of each term went into it.
- */
+/** Adds up a cost while rules run. */
 export class Tally {
   cost = 0;
   readonly weights: Float64Array;
-  readonly amounts: Float64Array | undefined;
 
-  constructor(weights: Float64Array, keepAmounts = false) {
+  constructor(weights: Float64Array) {
     this.weights = weights;
-    this.amounts = keepAmounts ? new Float64Array(weights.length) : undefined;
   }
 
   /** Counts `amount` of the term with that index. */
   add(term: number, amount: number): void {
     this.cost += amount * (this.weights[term] as number);
-    if (this.amounts) this.amounts[term] = (this.amounts[term] as number) + amount;
+  }
+}
+
+/** A tally that also keeps how much of each term went into the cost. */
+export class ItemisedTally extends Tally {
+  readonly amounts: Float64Array;
+
+  constructor(weights: Float64Array) {
+    super(weights);
+    this.amounts = new Float64Array(weights.length);
+  }
+
+  override add(term: number, amount: number): void {
+    super.add(term, amount);
+    this.amounts[term] = (this.amounts[term] as number) + amount;
   }
 }

@@ -96,29 +96,29 @@ export function edgeBetween(
   reversed: boolean,
   setting: Setting,
 ): Edge {
-  const cost = new Float64Array(prev.length * next.length);
+  const width = next.length;
+  const cost = new Float64Array(prev.length * width).fill(Number.POSITIVE_INFINITY);
   const moved = new Uint8Array(cost.length);
   const tally = new Tally(setting.weights);
-  const own = next.map((candidate) => ownCost(candidate, setting));
+  const own = Float64Array.from(next, (candidate) => ownCost(candidate, setting));
   for (let a = 0; a < prev.length; a += 1) {
     const from = prev[a] as Candidate;
-    for (let b = 0; b < next.length; b += 1) {
+    for (let b = 0; b < width; b += 1) {
       const to = next[b] as Candidate;
+      if (to.rank === 0 && !reachable(from, to)) continue;
       tally.cost = 0;
-      const playable =
-        reachable(from, to) &&
-        stepCost(from, to, step, reversed, setting, tally);
-      const at = a * next.length + b;
-      cost[at] = playable ? tally.cost + (own[b] as number) : Number.POSITIVE_INFINITY;
-      moved[at] = beginsHand(from, to, step) ? 1 : 0;
+      if (!stepCost(from, to, step, reversed, setting, tally)) continue;
+      const at = a * width + b;
+      cost[at] = tally.cost + (own[b] as number);
+      if (beginsHand(from, to, step)) moved[at] = 1;
     }
   }
   return { cost, moved };
 }
 
-/** An open string is only reached from the hand it remembers. */
+/** An open string is reached only from the hand it remembers. */
 function reachable(from: Candidate, to: Candidate): boolean {
-  return to.rank !== 0 || (sameHand(from, to) && from.posture === to.posture);
+  return sameHand(from, to) && from.posture === to.posture;
 }
 
 /** The cost of one candidate by itself. */

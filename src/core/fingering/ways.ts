@@ -21,6 +21,8 @@ const CHOICE = {
   /** What one note of difference is worth in cost, and the difference beyond which more adds nothing. */
   worth: 0.35,
   enough: 5,
+  /** How many of the cheapest fingerings are compared. */
+  compared: 400,
 } as const;
 
 /**
@@ -112,6 +114,7 @@ function distinct(leads: readonly Lead[]): FoundPath[] {
   const seen = new Set<string>();
   const found: FoundPath[] = [];
   for (const lead of leads) {
+    if (found.length === CHOICE.compared) break;
     const way = realise(lead);
     const key = way.path.map((note) => note.string * 6 + note.rank).join();
     if (seen.has(key)) continue;
