@@ -1,0 +1,394 @@
+import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
+import { BEATS_PER_BAR, TICKS_PER_BEAT, timeNotes, writtenPieces, type NoteValue, type WrittenPiece } from '../bowing/rhythm.ts';
+import type { FingeredNote, Way } from '../fingering/fingering.ts';
+import { INSTRUMENT_TABLE, type ClefId, type Instrument } from '../instruments/instrument.ts';
+import type { Passage } from '../study/notes.ts';
+import type { Recipe } from '../study/recipe.ts';
+import { isMinor } from '../theory/form.ts';
+import { keySignature } from '../theory/key-signature.ts';
+import type { Pitch } from '../theory/pitch.ts';
+import { clefPlan } from './clef-plan.ts';
+import { documentText, element, type XmlNode } from './xml.ts';
+
+/** A study with one of its fingerings, ready to be written down. */
+export interface ScoredStudy {
+  readonly title: string;
+  readonly recipe: Recipe;
+  readonly passage: Passage;
+  readonly way: Way;
+}
+
+export const MUSICXML_DOCTYPE =
+  '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 3.1 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">';
+
+const CLEFS: Record<ClefId, readonly [sign: string, line: number]> = {
+  treble: ['G', 2],
+  alto: ['C', 3],
+  tenor: ['C', 4],
+  bass: ['F', 4],
+};
+
+/** The id a note's first written piece carries in the score. */
+export function noteId(at: number): string {
+  return `n${at}`;
+}
+
+/**
+ * The study as MusicXML: what the screen engraves is this file.
+ *
+ * Fingers stand above the notes; string numerals stand below where the string changes; where the
+ * hand changes, a bracket over each hand and the position's name with an arrow mark the shift.
+ * Every note carries an id (`n0`, `n1` …; tied pieces `n0-2` …). Bass parts are written an octave
+ * up and say so.
+ */
+export function musicXml(study: ScoredStudy): string {
+  const instrument = INSTRUMENT_TABLE[study.recipe.instrument];
+  const timed = timeNotes(study.passage, study.recipe.bowing);
+  const pieces = writtenPieces(timed, study.recipe.bowing.perBeat);
+  const bars = intoBars(pieces);
+  const divisions = divisionsFor(pieces);
+  const plan = clefPlan(
+    instrument,
+    bars.map((bar) => bar.map((piece) => noteOf(study, piece).pitch.midi)),
+  );
+  const marks = marksOf(study);
+  const measures = bars.map((bar, index) =>
+    element(
+      'measure',
+      { number: index + 1 },
+      ...barAttributes(study, instrument, plan, index, divisions),
+      ...barContent(study, instrument, bar, marks, divisions),
+      ...barRest(bar, divisions),
+      index === bars.length - 1
+        ? element('barline', { location: 'right' }, element('bar-style', {}, 'light-heavy'))
+        : undefined,
+    ),
+  );
+  const root = element(
+    'score-partwise',
+    { version: '3.1' },
+    element('work', {}, element('work-title', {}, study.title)),
+    element('identification', {}, element('encoding', {}, element('software', {}, 'Step Ladder'))),
+    element('part-list', {}, element('score-part', { id: 'P1' }, element('part-name', {}, instrument.name))),
+    element('part', { id: 'P1' }, ...measures),
+  );
+  return documentText(MUSICXML_DOCTYPE, root);
+}
+
+function noteOf(study: ScoredStudy, piece: WrittenPiece): { pitch: Pitch; finger: FingeredNote } {
+  return {
+    pitch: (study.passage.notes[piece.at] as Passage['notes'][number]).pitch,
+    finger: study.way.fingers[piece.at] as FingeredNote,
+  };
+}
+
+function intoBars(pieces: readonly WrittenPiece[]): WrittenPiece[][] {
+  const length = TICKS_PER_BEAT * BEATS_PER_BAR;
+  const bars: WrittenPiece[][] = [];
+  for (const piece of pieces) {
+    const bar = Math.floor(piece.onset / length + 1e-9);
+    (bars[bar] ??= []).push(piece);
+  }
+  return bars;
+}
+
+function divisionsFor(pieces: readonly WrittenPiece[]): number {
+  const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+  const unit = pieces.reduce((common, piece) => gcd(common, piece.length), TICKS_PER_BEAT);
+  return TICKS_PER_BEAT / unit;
+}
+
+function duration(length: number, divisions: number): number {
+  return Math.round((length * divisions) / TICKS_PER_BEAT);
+}
+
+function barAttributes(
+  study: ScoredStudy,
+  instrument: Instrument,
+  plan: readonly ClefId[],
+  bar: number,
+  divisions: number,
+): XmlNode[] {
+  const clef = plan[bar] as ClefId;
+  const [sign, line] = CLEFS[clef];
+  const clefElement = element('clef', {}, element('sign', {}, sign), element('line', {}, line));
+  if (bar > 0) return clef === plan[bar - 1] ? [] : [element('attributes', {}, clefElement)];
+  const key = keySignature(study.recipe.tonic, study.recipe.form);
+  return [
+    element(
+      'attributes',
+      {},
+      element('divisions', {}, divisions),
+      element(
+        'key',
+        {},
+        element('fifths', {}, key.fifths),
+        element('mode', {}, isMinor(study.recipe.form) ? 'minor' : 'major'),
+      ),
+      element('time', {}, element('beats', {}, BEATS_PER_BAR), element('beat-type', {}, 4)),
+      clefElement,
+      instrument.writtenAbove === 0
+        ? undefined
+        : element(
+            'transpose',
+            {},
+            element('diatonic', {}, 0),
+            element('chromatic', {}, 0),
+            element('octave-change', {}, -instrument.writtenAbove / 12),
+          ),
+    ),
+  ];
+}
+
+/** What is printed at a note besides the note: found once for the whole study. */
+interface Marks {
+  /** String numeral to print, by note. */
+  readonly numerals: ReadonlyMap<number, string>;
+  /** First notes of hands, with the words over them. */
+  readonly handStarts: ReadonlyMap<number, string>;
+  readonly handEnds: ReadonlySet<number>;
+  readonly strokes: readonly BowStroke[];
+  /** Notes that show their bow direction. */
+  readonly bowed: ReadonlySet<number>;
+}
+
+function marksOf(study: ScoredStudy): Marks {
+  const { way, recipe, passage } = study;
+  const instrument = INSTRUMENT_TABLE[recipe.instrument];
+  const numerals = new Map<number, string>();
+  const handStarts = new Map<number, string>();
+  const handEnds = new Set<number>();
+  way.fingers.forEach((note, at) => {
+    if (note.string !== way.fingers[at - 1]?.string) {
+      numerals.set(at, instrument.strings.find((string) => string.name === note.string)?.numeral ?? '');
+    }
+  });
+  const first = way.fingers[0];
+  if (first) handStarts.set(0, first.position);
+  for (const shift of way.shifts) {
+    const arrow = shift.semitones > 0 ? '↑' : '↓';
+    handStarts.set(shift.to, `${arrow} ${way.fingers[shift.to]?.position ?? ''}`);
+    handEnds.add(shift.from);
+  }
+  handEnds.add(way.fingers.length - 1);
+  const strokes = bowStrokes(passage.notes.length, recipe.bowing);
+  const starts = strokes.map((stroke) => stroke.from);
+  const descent = starts.find((at) => at > passage.top || at === passage.top);
+  const bowed = new Set([0, ...(descent === undefined ? [] : [descent]), starts.at(-1) ?? 0]);
+  return { numerals, handStarts, handEnds, strokes, bowed };
+}
+
+function barContent(
+  study: ScoredStudy,
+  instrument: Instrument,
+  bar: readonly WrittenPiece[],
+  marks: Marks,
+  divisions: number,
+): XmlNode[] {
+  const accidentals = new AccidentalMemory(keySignature(study.recipe.tonic, study.recipe.form).altered);
+  const beams = beamsOf(bar);
+  return bar.flatMap((piece, index) => {
+    const { pitch, finger } = noteOf(study, piece);
+    const note = element(
+      'note',
+      { id: piece.tiedFrom ? `${noteId(piece.at)}-${index + 2}` : noteId(piece.at) },
+      pitchElement(pitch, instrument),
+      element('duration', {}, duration(piece.length, divisions)),
+      piece.tiedFrom ? element('tie', { type: 'stop' }) : undefined,
+      piece.tiedTo ? element('tie', { type: 'start' }) : undefined,
+      element('voice', {}, 1),
+      element('type', {}, piece.value.type),
+      ...Array.from({ length: piece.value.dots }, () => element('dot')),
+      piece.tiedFrom ? undefined : accidentals.show(pitch),
+      piece.value.tuplet
+        ? element(
+            'time-modification',
+            {},
+            element('actual-notes', {}, piece.value.tuplet.actual),
+            element('normal-notes', {}, piece.value.tuplet.normal),
+          )
+        : undefined,
+      ...(beams[index] ?? []),
+      notations(piece, bar, index, finger, marks, instrument),
+    );
+    return piece.tiedFrom
+      ? [note, ...directionsAfter(piece, marks)]
+      : [...directionsBefore(piece.at, marks), note, ...directionsAfter(piece, marks)];
+  });
+}
+
+function pitchElement(pitch: Pitch, instrument: Instrument): XmlNode {
+  return element(
+    'pitch',
+    {},
+    element('step', {}, pitch.letter),
+    pitch.alter === 0 ? undefined : element('alter', {}, pitch.alter),
+    element('octave', {}, pitch.octave + instrument.writtenAbove / 12),
+  );
+}
+
+function directionsBefore(at: number, marks: Marks): XmlNode[] {
+  const list: XmlNode[] = [];
+  const hand = marks.handStarts.get(at);
+  if (hand !== undefined) {
+    list.push(
+      element(
+        'direction',
+        { placement: 'above' },
+        element('direction-type', {}, element('words', { 'font-size': 9 }, hand)),
+      ),
+      element(
+        'direction',
+        { placement: 'above' },
+        element('direction-type', {}, element('bracket', { type: 'start', number: 1, 'line-end': 'down' })),
+      ),
+    );
+  }
+  const numeral = marks.numerals.get(at);
+  if (numeral !== undefined) {
+    list.push(
+      element(
+        'direction',
+        { placement: 'below' },
+        element('direction-type', {}, element('words', { 'font-weight': 'bold', 'font-size': 9 }, numeral)),
+      ),
+    );
+  }
+  return list;
+}
+
+function directionsAfter(piece: WrittenPiece, marks: Marks): XmlNode[] {
+  if (piece.tiedTo || !marks.handEnds.has(piece.at)) return [];
+  return [
+    element(
+      'direction',
+      { placement: 'above' },
+      element('direction-type', {}, element('bracket', { type: 'stop', number: 1, 'line-end': 'down' })),
+    ),
+  ];
+}
+
+function notations(
+  piece: WrittenPiece,
+  bar: readonly WrittenPiece[],
+  index: number,
+  finger: FingeredNote,
+  marks: Marks,
+  instrument: Instrument,
+): XmlNode | undefined {
+  const stroke = marks.strokes.find((one) => one.from <= piece.at && piece.at <= one.to);
+  const slurred = stroke !== undefined && stroke.to > stroke.from;
+  const stringIndex = instrument.strings.findIndex((string) => string.name === finger.string);
+  const parts: (XmlNode | undefined)[] = [
+    piece.tiedFrom ? element('tied', { type: 'stop' }) : undefined,
+    piece.tiedTo ? element('tied', { type: 'start' }) : undefined,
+    slurred && stroke.from === piece.at && !piece.tiedFrom ? element('slur', { type: 'start', number: 1 }) : undefined,
+    slurred && stroke.to === piece.at && !piece.tiedTo ? element('slur', { type: 'stop', number: 1 }) : undefined,
+    tupletEdge(piece, bar, index),
+    piece.tiedFrom
+      ? undefined
+      : element(
+          'technical',
+          {},
+          stroke && stroke.from === piece.at && marks.bowed.has(piece.at)
+            ? element(stroke.direction === 'down' ? 'down-bow' : 'up-bow')
+            : undefined,
+          element('fingering', { placement: 'above' }, finger.finger),
+          element('string', {}, instrument.strings.length - stringIndex),
+        ),
+  ];
+  const present = parts.filter((part) => part !== undefined);
+  return present.length > 0 ? element('notations', {}, ...present) : undefined;
+}
+
+/** A tuplet begins and ends with its beat, as far as tuplet notes of the beat reach. */
+function tupletEdge(piece: WrittenPiece, bar: readonly WrittenPiece[], index: number): XmlNode | undefined {
+  if (!piece.value.tuplet) return undefined;
+  const together = (other: WrittenPiece | undefined): boolean => other?.value.tuplet !== undefined && beatOf(other) === beatOf(piece);
+  const starts = !together(bar[index - 1]);
+  const ends = !together(bar[index + 1]);
+  if (starts === ends) return undefined;
+  return element('tuplet', { type: starts ? 'start' : 'stop', bracket: 'no' });
+}
+
+function beatOf(piece: WrittenPiece): number {
+  return Math.floor(piece.onset / TICKS_PER_BEAT + 1e-9);
+}
+
+const BEAM_COUNT: Partial<Record<NoteValue['type'], number>> = { eighth: 1, '16th': 2, '32nd': 3 };
+
+/** Beam elements for every piece of a bar: notes of one beat are beamed together. */
+function beamsOf(bar: readonly WrittenPiece[]): XmlNode[][] {
+  return bar.map((piece, index) => {
+    const count = BEAM_COUNT[piece.value.type] ?? 0;
+    const beams: XmlNode[] = [];
+    for (let level = 1; level <= count; level += 1) {
+      const joins = (other: WrittenPiece | undefined): boolean =>
+        other !== undefined && beatOf(other) === beatOf(piece) && (BEAM_COUNT[other.value.type] ?? 0) >= level;
+      const before = joins(bar[index - 1]);
+      const after = joins(bar[index + 1]);
+      const linked = before ? (after ? 'continue' : 'end') : after ? 'begin' : undefined;
+      const stub = beatOf(bar[index - 1] ?? piece) === beatOf(piece) && index > 0 ? 'backward hook' : 'forward hook';
+      const alone = level > 1 ? stub : undefined;
+      const kind = linked ?? alone;
+      if (kind) beams.push(element('beam', { number: level }, kind));
+    }
+    // A lone flagged note has no beam at any level.
+    return beams.length > 0 && beams.length < count && level1Missing(beams) ? [] : beams;
+  });
+}
+
+function level1Missing(beams: readonly XmlNode[]): boolean {
+  const first = beams[0]?.[':@'] as { '@_number'?: string } | undefined;
+  return first?.['@_number'] !== '1';
+}
+
+function barRest(bar: readonly WrittenPiece[], divisions: number): XmlNode[] {
+  const length = TICKS_PER_BEAT * BEATS_PER_BAR;
+  const last = bar[bar.length - 1];
+  if (!last) return [];
+  const barEnd = (Math.floor(last.onset / length + 1e-9) + 1) * length;
+  let left = barEnd - last.onset - last.length;
+  const rests: XmlNode[] = [];
+  for (const [type, beats] of [['half', 2], ['quarter', 1]] as const) {
+    while (left >= beats * TICKS_PER_BEAT - 1e-6 && (type === 'quarter' || left % (2 * TICKS_PER_BEAT) === 0)) {
+      rests.unshift(
+        element(
+          'note',
+          {},
+          element('rest'),
+          element('duration', {}, duration(beats * TICKS_PER_BEAT, divisions)),
+          element('voice', {}, 1),
+          element('type', {}, type),
+        ),
+      );
+      left -= beats * TICKS_PER_BEAT;
+    }
+  }
+  return rests;
+}
+
+const ACCIDENTALS: Record<string, string> = {
+  '-2': 'flat-flat',
+  '-1': 'flat',
+  '0': 'natural',
+  '1': 'sharp',
+  '2': 'double-sharp',
+};
+
+/** Remembers what each letter and octave stands for within a bar, so that accidentals show when they must. */
+class AccidentalMemory {
+  readonly #signature: ReadonlyMap<string, number>;
+  readonly #bar = new Map<string, number>();
+
+  constructor(altered: readonly string[]) {
+    this.#signature = new Map(altered.map((name) => [name.charAt(0), name.endsWith('b') ? -1 : 1]));
+  }
+
+  show(pitch: Pitch): XmlNode | undefined {
+    const place = `${pitch.letter}${pitch.octave}`;
+    const current = this.#bar.get(place) ?? this.#signature.get(pitch.letter) ?? 0;
+    this.#bar.set(place, pitch.alter);
+    return current === pitch.alter ? undefined : element('accidental', {}, ACCIDENTALS[String(pitch.alter)] ?? 'natural');
+  }
+}
