@@ -1,7 +1,7 @@
 import midiLibrary from '@tonejs/midi';
 import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/instrument.ts';
-import type { ScoredStudy } from './musicxml.ts';
+import type { ScoredStudy } from './scored-study.ts';
 
 const { Midi } = midiLibrary;
 

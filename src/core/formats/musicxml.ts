@@ -1,22 +1,14 @@
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
 import { BEATS_PER_BAR, TICKS_PER_BEAT, timeNotes, writtenPieces, type NoteValue, type WrittenPiece } from '../bowing/rhythm.ts';
-import type { FingeredNote, Way } from '../fingering/fingering.ts';
+import type { FingeredNote } from '../fingering/fingering.ts';
 import { INSTRUMENT_TABLE, type ClefId, type Instrument } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
-import type { Recipe } from '../study/recipe.ts';
 import { isMinor } from '../theory/form.ts';
 import { keySignature } from '../theory/key-signature.ts';
 import type { Pitch } from '../theory/pitch.ts';
 import { clefPlan } from './clef-plan.ts';
+import { noteId, type ScoredStudy } from './scored-study.ts';
 import { documentText, element, type XmlNode } from './xml.ts';
-
-/** A study with one of its fingerings, ready to be written down. */
-export interface ScoredStudy {
-  readonly title: string;
-  readonly recipe: Recipe;
-  readonly passage: Passage;
-  readonly way: Way;
-}
 
 export const MUSICXML_DOCTYPE =
   '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 3.1 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">';
@@ -27,11 +19,6 @@ const CLEFS: Record<ClefId, readonly [sign: string, line: number]> = {
   tenor: ['C', 4],
   bass: ['F', 4],
 };
-
-/** The id a note's first written piece carries in the score. */
-export function noteId(at: number): string {
-  return `n${at}`;
-}
 
 /**
  * The study as MusicXML: what the screen engraves is this file.
@@ -212,8 +199,8 @@ function barContent(
       notations(piece, bar, index, finger, marks, instrument),
     );
     return piece.tiedFrom
-      ? [note, ...directionsAfter(piece, marks)]
-      : [...directionsBefore(piece.at, marks), note, ...directionsAfter(piece, marks)];
+      ? [note]
+      : [...directionsBefore(piece.at, marks), ...handEnd(piece, marks), note];
   });
 }
 
@@ -235,14 +222,21 @@ function directionsBefore(at: number, marks: Marks): XmlNode[] {
       element(
         'direction',
         { placement: 'above' },
-        element('direction-type', {}, element('words', { 'font-size': 9 }, hand)),
-      ),
-      element(
-        'direction',
-        { placement: 'above' },
-        element('direction-type', {}, element('bracket', { type: 'start', number: 1, 'line-end': 'down' })),
+        element('direction-type', {}, element('words', { 'font-size': 7, 'font-style': 'italic' }, hand)),
       ),
     );
+    if (!marks.handEnds.has(at)) {
+      list.push(
+        element(
+        'direction',
+        { placement: 'above' },
+        element(
+          'direction-type',
+          {},
+          element('bracket', { type: 'start', number: 1, 'line-end': 'down', 'line-type': 'solid' }),
+        ),
+      ));
+    }
   }
   const numeral = marks.numerals.get(at);
   if (numeral !== undefined) {
@@ -250,20 +244,25 @@ function directionsBefore(at: number, marks: Marks): XmlNode[] {
       element(
         'direction',
         { placement: 'below' },
-        element('direction-type', {}, element('words', { 'font-weight': 'bold', 'font-size': 9 }, numeral)),
+        element('direction-type', {}, element('words', { 'font-weight': 'bold', 'font-style': 'normal', 'font-size': 7 }, numeral)),
       ),
     );
   }
   return list;
 }
 
-function directionsAfter(piece: WrittenPiece, marks: Marks): XmlNode[] {
-  if (piece.tiedTo || !marks.handEnds.has(piece.at)) return [];
+/** The bracket of a hand ends over its last note; a hand of one note carries its name alone. */
+function handEnd(piece: WrittenPiece, marks: Marks): XmlNode[] {
+  if (!marks.handEnds.has(piece.at) || marks.handStarts.has(piece.at)) return [];
   return [
     element(
       'direction',
       { placement: 'above' },
-      element('direction-type', {}, element('bracket', { type: 'stop', number: 1, 'line-end': 'down' })),
+      element(
+        'direction-type',
+        {},
+        element('bracket', { type: 'stop', number: 1, 'line-end': 'down', 'line-type': 'solid' }),
+      ),
     ),
   ];
 }

@@ -1,0 +1,102 @@
+import { existsSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import getPort, { portNumbers } from 'get-port';
+import helmet from 'helmet';
+
+const BUILD = join(dirname(fileURLToPath(import.meta.url)), '..', 'dist');
+
+/**
+ * Serves the built application and nothing else; it holds no data.
+ * `demo` sends a browser that has not yet chosen a studio to the invented one.
+ */
+export function application(build: string, demo: boolean): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          // The engraver is WebAssembly; nothing else is compiled at run time.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          workerSrc: ["'self'"],
+          // Radix and the engraver set style attributes on elements.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      // Plain HTTP on the loopback address: there is nothing to upgrade to.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(compression());
+  app.use((request, response, next) => {
+    const page = request.method === 'GET' && request.accepts(['html', 'json']) === 'html' && !/\.\w+$/.test(request.path);
+    const chosen = 'studio' in request.query || /(?:^|; )studio=/.test(request.headers.cookie ?? '');
+    if (demo && page && !chosen) {
+      const address = new URL(request.originalUrl, 'http://localhost');
+      address.searchParams.set('studio', 'demo');
+      response.redirect(302, address.pathname + address.search);
+      return;
+    }
+    next();
+  });
+  app.use(
+    '/assets',
+    express.static(join(build, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
+  app.use(express.static(build, { maxAge: 0, index: false }));
+  app.get(/^\/(?!.*\.\w+$).*/, (_, response) => {
+    response.set('Cache-Control', 'no-cache');
+    response.sendFile(join(build, 'index.html'));
+  });
+  app.use((_, response) => {
+    response.status(404).type('text').send('There is nothing at this address.');
+  });
+  return app;
+}
+
+async function start(): Promise<void> {
+  const { values } = parseArgs({
+    options: {
+      port: { type: 'string', default: '4173' },
+      host: { type: 'string', default: '127.0.0.1' },
+      demo: { type: 'boolean', default: false },
+    },
+  });
+  const wanted = Number(values.port);
+  if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65_000) {
+    process.stderr.write(`"${values.port}" is not a port. Give a number from 1 to 65000, such as --port 4173.\n`);
+    process.exitCode = 2;
+    return;
+  }
+  if (!existsSync(join(BUILD, 'index.html'))) {
+    process.stderr.write('The application is not built yet. Run: npm run build\n');
+    process.exitCode = 2;
+    return;
+  }
+  const port = await getPort({ port: portNumbers(wanted, Math.min(wanted + 200, 65_535)), host: values.host });
+  if (port !== wanted) process.stdout.write(`Port ${wanted} is in use; taking ${port}.\n`);
+  const server = application(BUILD, values.demo).listen(port, values.host, () => {
+    process.stdout.write(`Step Ladder is at http://${values.host}:${port}/${values.demo ? '?studio=demo' : ''}\n`);
+  });
+  const stop = (): void => {
+    server.close();
+    server.closeAllConnections();
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) await start();

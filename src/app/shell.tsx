@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { Link, NavLink, Outlet } from 'react-router';
+import { useQueryClient } from '@tanstack/react-query';
+import { Toaster, toast } from 'sonner';
+import { resetDemo } from '../data/demo.ts';
+import { chooseStudio, currentStudio } from '../data/studio.ts';
+
+/** The frame around every screen. */
+export function Shell() {
+  return (
+    <div className="flex min-h-screen flex-col">
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
+        Skip to the page
+      </a>
+      <header className="no-print border-b border-rule">
+        <div className="mx-auto flex max-w-[88rem] flex-wrap items-baseline gap-x-8 gap-y-1 px-4 py-2 sm:px-8">
+          <Link to="/" className="font-serif text-2xl font-bold">
+            Step Ladder
+          </Link>
+          <nav aria-label="Main" className="flex gap-5">
+            <Place to="/">Library</Place>
+            <Place to="/studies/new">Build</Place>
+          </nav>
+        </div>
+      </header>
+      {currentStudio() === 'demo' ? <DemoBanner /> : null}
+      <main id="main" className="mx-auto w-full max-w-[88rem] flex-1 px-4 py-4 sm:px-8 print:max-w-none print:p-0">
+        <Outlet />
+      </main>
+      <footer className="no-print border-t border-rule px-4 py-3 text-sm text-faint sm:px-8">
+        <Link to="/notices" className="underline">
+          Licence and notices
+        </Link>
+      </footer>
+      <Toaster
+        position="bottom-right"
+        closeButton
+        toastOptions={{ style: { background: '#fffdf8', color: '#26221d', border: '1px solid #d9cfbd', fontSize: '1rem' } }}
+      />
+    </div>
+  );
+}
+
+function Place({ to, children }: { to: string; children: string }) {
+  return (
+    <NavLink to={to} end className="underline-offset-8 hover:underline aria-[current=page]:font-bold aria-[current=page]:underline">
+      {children}
+    </NavLink>
+  );
+}
+
+function DemoBanner() {
+  const client = useQueryClient();
+  const [busy, setBusy] = useState(false);
+  const reset = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      await resetDemo();
+      await client.invalidateQueries();
+      toast.success('The demonstration studio is as it was.');
+    } catch (error) {
+      toast.error((error as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const leave = (): void => {
+    chooseStudio('own');
+    window.location.assign('/');
+  };
+  return (
+    <aside aria-label="Demonstration" className="no-print bg-ink text-sheet">
+      <div className="mx-auto flex max-w-[88rem] flex-wrap items-baseline gap-x-5 gap-y-1 px-4 py-1.5 text-sm sm:px-8">
+        <p className="flex-1">Demonstration: an invented studio with invented pupils. Your own library is kept apart.</p>
+        <button type="button" className="underline" disabled={busy} onClick={() => void reset()}>
+          {busy ? 'Resetting …' : 'Reset the demonstration'}
+        </button>
+        <button type="button" className="underline" onClick={leave}>
+          Go to your own library
+        </button>
+      </div>
+    </aside>
+  );
+}

@@ -1,0 +1,58 @@
+import { DEMO_STUDIO } from '../../demo/studio.ts';
+import { highestPosition } from '../core/fingering/way-name.ts';
+import type { BuiltStudy } from '../core/study/build.ts';
+import { ENGINE_VERSION, type SavedStudy } from '../core/study/saved-study.ts';
+import { engine } from '../workers/engine.ts';
+import { database, troubleFrom } from './database.ts';
+import { newId, writeStudies } from './library.ts';
+import { currentStudio } from './studio.ts';
+
+const LAID_OUT = 'demo-laid-out';
+
+/** A built study as it is kept, with one of its ways. */
+export function toSaved(built: BuiltStudy, way: number, now: string, name?: string): SavedStudy {
+  const chosen = built.ways[way] ?? built.ways[0];
+  const fingers = chosen?.fingers ?? [];
+  return {
+    id: newId(),
+    ...(name ? { name } : {}),
+    recipe: built.recipe,
+    fingering: fingers.map(({ string, finger }) => ({ string, finger })),
+    engine: ENGINE_VERSION,
+    highestPosition: highestPosition(fingers),
+    created: now,
+    updated: now,
+  };
+}
+
+/** Lays the demonstration studio out once; does nothing in the teacher's own studio. */
+export async function layOutDemo(): Promise<void> {
+  if (currentStudio() !== 'demo') return;
+  try {
+    const db = await database();
+    if (await db.get('facts', LAID_OUT)) return;
+    await fillDemo();
+  } catch (error) {
+    throw troubleFrom(error);
+  }
+}
+
+/** Puts the demonstration studio back as it was; refuses to touch the teacher's own. */
+export async function resetDemo(): Promise<void> {
+  if (currentStudio() !== 'demo') throw new Error('Only the demonstration studio can be reset.');
+  await (await database()).clear('studies');
+  await fillDemo();
+}
+
+async function fillDemo(): Promise<void> {
+  const now = Date.now();
+  const studies: SavedStudy[] = [];
+  for (const [place, study] of DEMO_STUDIO.entries()) {
+    const built = await engine().build(study.recipe);
+    if (!built.ok) throw new Error(`Demonstration study ${place + 1}: ${built.refusal.message}`);
+    // A minute apart, so that the list keeps the order of the studio.
+    studies.push(toSaved(built.value, 0, new Date(now - place * 60_000).toISOString(), study.name));
+  }
+  await writeStudies(studies);
+  await (await database()).put('facts', true, LAID_OUT);
+}

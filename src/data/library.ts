@@ -1,0 +1,60 @@
+import { SavedStudy } from '../core/study/saved-study.ts';
+import { database, troubleFrom } from './database.ts';
+
+/** What reading the library found: the studies, and how many records could not be read. */
+export interface Library {
+  readonly studies: readonly SavedStudy[];
+  readonly unreadable: number;
+}
+
+/** Every saved study, newest change first. Damaged records are left alone and counted. */
+export async function readLibrary(): Promise<Library> {
+  const records = await attempt(async () => (await database()).getAll('studies'));
+  const studies: SavedStudy[] = [];
+  let unreadable = 0;
+  for (const record of records) {
+    const parsed = SavedStudy.safeParse(record);
+    if (parsed.success) studies.push(parsed.data);
+    else unreadable += 1;
+  }
+  studies.sort((a, b) => b.updated.localeCompare(a.updated));
+  return { studies, unreadable };
+}
+
+/** One study, or `undefined` when there is none of that id or its record is damaged. */
+export async function readStudy(id: string): Promise<SavedStudy | undefined> {
+  const record = await attempt(async () => (await database()).get('studies', id));
+  const parsed = SavedStudy.safeParse(record);
+  return parsed.success ? parsed.data : undefined;
+}
+
+/** Keeps a study, replacing the one of the same id. */
+export async function writeStudy(study: SavedStudy): Promise<void> {
+  await attempt(async () => (await database()).put('studies', SavedStudy.parse(study), study.id));
+}
+
+/** Keeps several studies at once: all of them or none. */
+export async function writeStudies(studies: readonly SavedStudy[]): Promise<void> {
+  await attempt(async () => {
+    const transaction = (await database()).transaction('studies', 'readwrite');
+    await Promise.all([...studies.map((study) => transaction.store.put(study, study.id)), transaction.done]);
+  });
+}
+
+/** Takes a study out of the library. */
+export async function deleteStudy(id: string): Promise<void> {
+  await attempt(async () => (await database()).delete('studies', id));
+}
+
+/** A new id for a study. */
+export function newId(): string {
+  return crypto.randomUUID();
+}
+
+async function attempt<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    throw troubleFrom(error);
+  }
+}

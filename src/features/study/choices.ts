@@ -1,0 +1,64 @@
+import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instrument.ts';
+import { startsThatFit } from '../../core/study/notes.ts';
+import type { RecipeInput } from '../../core/study/recipe.ts';
+import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory/form.ts';
+
+/** The choices of a study as the screen holds them: a recipe, defaults left out. */
+export type Choices = RecipeInput;
+
+/** What the study screen opens with. */
+export const FIRST_CHOICES: Choices = { instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' };
+
+/**
+ * Changes some choices and lets go of those that no longer make sense beside them: a lowest note
+ * that no longer fits, a form the figure does not have, pins and groups made for other notes.
+ */
+export function changeChoices(choices: Choices, change: Partial<Choices>): Choices {
+  const next: Choices = { ...choices, ...change };
+  const notesChange = (['instrument', 'tonic', 'form', 'figure', 'octaves', 'start', 'direction'] as const).some(
+    (field) => field in change,
+  );
+  if (notesChange) {
+    delete next.pins;
+    delete next.groups;
+  }
+  if (change.instrument && change.instrument !== choices.instrument) {
+    delete next.strings;
+    if (change.instrument !== 'bass') delete next.handSystem;
+  }
+  next.form = fittingForm(next.figure ?? 'scale', next.form ?? 'major');
+  if (next.start !== undefined && !fits(next)) {
+    const starts = startsThatFit(next.tonic, next.octaves ?? 1, INSTRUMENT_TABLE[next.instrument]);
+    const register = Number(next.start.slice(-1));
+    const near = starts.find((pitch) => pitch.octave === register) ?? starts[0];
+    if (near && change.instrument === undefined) next.start = near.name;
+    else delete next.start;
+  }
+  return next;
+}
+
+function fits(choices: Choices): boolean {
+  return startsThatFit(choices.tonic, choices.octaves ?? 1, INSTRUMENT_TABLE[choices.instrument]).some(
+    (pitch) => pitch.name === choices.start,
+  );
+}
+
+function fittingForm(figure: NonNullable<Choices['figure']>, form: FormId): FormId {
+  const known = formOf(form);
+  if (figure === 'arpeggio') {
+    if (known.chord) return form === 'natural-minor' || form === 'harmonic-minor' || form === 'melodic-minor' ? 'minor' : form;
+    return form.includes('minor') || form === 'dorian' || form === 'phrygian' || form === 'locrian' ? 'minor' : 'major';
+  }
+  if (known.scale) return form;
+  return form === 'minor' || form === 'minor-7' || form === 'diminished-7' ? 'natural-minor' : 'major';
+}
+
+/** The forms a figure can take, in the order of the chooser. */
+export function formsFor(figure: NonNullable<Choices['figure']>): readonly FormId[] {
+  return figure === 'arpeggio' ? CHORD_FORMS : SCALE_FORMS;
+}
+
+/** How many octaves fit on an instrument from a tonic's lowest place. */
+export function mostOctaves(instrument: InstrumentId, tonic: string): number {
+  return [4, 3, 2, 1].find((octaves) => startsThatFit(tonic, octaves, INSTRUMENT_TABLE[instrument]).length > 0) ?? 0;
+}

@@ -1,0 +1,26 @@
+/**
+ * Performance marks of one change: the choice, the fingering on screen, the score on screen.
+ * They are read by the benchmark and cost nothing otherwise.
+ */
+const CHOICE = 'choice';
+
+/** A teacher has just changed a choice. */
+export function markChoice(): void {
+  performance.clearMarks(CHOICE);
+  performance.mark(CHOICE);
+}
+
+/** The fingering that follows from the choice is on screen. */
+export function markFingered(): void {
+  measure('choice to fingering');
+}
+
+/** The score that follows from the choice is on screen. */
+export function markEngraved(): void {
+  measure('choice to score');
+}
+
+function measure(name: string): void {
+  if (performance.getEntriesByName(CHOICE, 'mark').length === 0) return;
+  performance.measure(name, CHOICE);
+}

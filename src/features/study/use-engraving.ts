@@ -1,0 +1,46 @@
+import { useEffect, useState } from 'react';
+import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { engraver, type PageSetting } from '../../workers/engraver.ts';
+
+export interface Engraving {
+  readonly svg: string;
+  /** The study the picture shows. */
+  readonly of: ScoredStudy;
+}
+
+/**
+ * Engraves a study for the screen, then for paper. The last picture stays until the next is ready;
+ * a picture that comes late for a study no longer shown is dropped.
+ */
+export function useEngraving(
+  study: ScoredStudy | undefined,
+  screen: PageSetting | undefined,
+  paper: PageSetting,
+): { readonly screen: Engraving | undefined; readonly paper: Engraving | undefined; readonly trouble: string | undefined } {
+  const [shown, setShown] = useState<Engraving>();
+  const [printed, setPrinted] = useState<Engraving>();
+  const [trouble, setTrouble] = useState<string>();
+  const width = screen?.width;
+  const staffHeight = screen?.staffHeight;
+  useEffect(() => {
+    if (!study || width === undefined || staffHeight === undefined) return undefined;
+    let wanted = true;
+    const engrave = async (): Promise<void> => {
+      try {
+        const svg = await engraver().engrave(study, { width, staffHeight });
+        if (!wanted) return;
+        setShown({ svg, of: study });
+        setTrouble(undefined);
+        const onPaper = await engraver().engrave(study, paper);
+        if (wanted) setPrinted({ svg: onPaper, of: study });
+      } catch (error) {
+        if (wanted) setTrouble(error instanceof Error ? error.message : String(error));
+      }
+    };
+    void engrave();
+    return () => {
+      wanted = false;
+    };
+  }, [study, width, staffHeight, paper]);
+  return { screen: shown, paper: printed, trouble };
+}

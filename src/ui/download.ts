@@ -1,0 +1,24 @@
+/** Hands a file to the browser to keep. */
+export function download(name: string, content: string | Uint8Array, type: string): void {
+  const part = typeof content === 'string' ? content : new Uint8Array(content);
+  const url = URL.createObjectURL(new Blob([part], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** A file name from a title: small letters, digits and dashes. */
+export function fileName(title: string, extension: string): string {
+  const plain = title
+    .replaceAll('♯', '-sharp')
+    .replaceAll('♭', '-flat')
+    .replaceAll('𝄪', '-double-sharp')
+    .replaceAll('𝄫', '-double-flat')
+    .normalize('NFD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  return `${plain || 'study'}.${extension}`;
+}

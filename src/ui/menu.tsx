@@ -1,0 +1,32 @@
+import { DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+/** A button that opens a short list of actions. */
+export function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-20 min-w-52 rounded-sm border border-rule bg-sheet py-1 shadow-lg"
+        >
+          {children}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** One action of a menu. */
+export function MenuAction({ onSelect, children }: { onSelect: () => void; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item
+      onSelect={onSelect}
+      className="flex items-center gap-2 px-4 py-1.5 outline-none data-highlighted:bg-wash data-highlighted:underline"
+    >
+      {children}
+    </DropdownMenu.Item>
+  );
+}

@@ -1,0 +1,14 @@
+import type { ReactNode } from 'react';
+
+/** A plain message set off by a rule: what is wrong and what would work. */
+export function Notice({ title, children, tone = 'info' }: { title: string; children?: ReactNode; tone?: 'info' | 'trouble' }) {
+  return (
+    <div
+      role={tone === 'trouble' ? 'alert' : 'status'}
+      className={`border-l-4 bg-sheet px-4 py-3 ${tone === 'trouble' ? 'border-accent' : 'border-faint'}`}
+    >
+      <p className="font-serif text-lg font-bold">{title}</p>
+      {children ? <div className="mt-1 max-w-prose">{children}</div> : null}
+    </div>
+  );
+}

@@ -1,0 +1,35 @@
+import { expose } from 'comlink';
+import { fingerPassage } from '../core/fingering/fingering.ts';
+import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
+import type { Outcome } from '../core/study/refusal.ts';
+import type { SavedFinger } from '../core/study/saved-study.ts';
+
+/** The fingering engine, off the page's thread. */
+const engine = {
+  /** Works a recipe out; anything may be passed, the recipe is read first. */
+  build(recipe: unknown): Outcome<BuiltStudy> {
+    return buildFrom(recipe);
+  },
+
+  /**
+   * Works a recipe out around a fingering that was saved: its way comes first, then what the engine
+   * would offer today. When the saved fingers no longer fit the recipe, only the engine's are given.
+   */
+  buildSaved(recipe: unknown, saved: readonly SavedFinger[]): Outcome<BuiltStudy> {
+    const built = buildFrom(recipe);
+    if (!built.ok || built.value.passage.notes.length !== saved.length) return built;
+    const { passage, ways } = built.value;
+    const kept = ways.find((way) =>
+      way.fingers.every((note, at) => note.string === saved[at]?.string && note.finger === saved[at]?.finger),
+    );
+    if (kept) return { ok: true, value: { ...built.value, ways: [kept, ...ways.filter((way) => way !== kept)] } };
+    const pins = saved.map((note, at) => ({ at, string: note.string, finger: note.finger }));
+    const own = fingerPassage({ ...built.value.recipe, pins, groups: undefined, ways: 1 }, passage);
+    if (!own.ok) return built;
+    return { ok: true, value: { ...built.value, ways: [...own.value, ...ways] } };
+  },
+};
+
+export type Engine = typeof engine;
+
+expose(engine);

@@ -1,0 +1,17 @@
+declare module 'verovio/wasm' {
+  /** Loads the WebAssembly module. */
+  export default function createVerovioModule(): Promise<object>;
+}
+
+declare module 'verovio/esm' {
+  export class VerovioToolkit {
+    constructor(module: object);
+    setOptions(options: Readonly<Record<string, unknown>>): void;
+    loadData(data: string): boolean;
+    renderToSVG(page: number): string;
+    renderToMIDI(): string;
+    getMEI(options?: Readonly<Record<string, unknown>>): string;
+    getPageCount(): number;
+    getVersion(): string;
+  }
+}
