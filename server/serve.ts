@@ -42,7 +42,8 @@ export function application(build: string, demo: boolean): Express {
   );
   app.use(compression());
   app.use((request, response, next) => {
-    const page = request.method === 'GET' && request.accepts(['html', 'json']) === 'html' && !/\.\w+$/.test(request.path);
+    const page =
+      request.method === 'GET' && request.accepts(['html', 'json']) === 'html' && !/\.\w+$/.test(request.path);
     const chosen = 'studio' in request.query || /(?:^|; )studio=/.test(request.headers.cookie ?? '');
     if (demo && page && !chosen) {
       const address = new URL(request.originalUrl, 'http://localhost');
@@ -52,10 +53,7 @@ export function application(build: string, demo: boolean): Express {
     }
     next();
   });
-  app.use(
-    '/assets',
-    express.static(join(build, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
-  );
+  app.use('/assets', express.static(join(build, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(build, { maxAge: 0, index: false }));
   app.get(/^\/(?!.*\.\w+$).*/, (_, response) => {
     response.set('Cache-Control', 'no-cache');

@@ -14,7 +14,10 @@ import './styles.css';
 adoptStudioFromAddress();
 
 const client = new QueryClient({
-  defaultOptions: { queries: { retry: false, networkMode: 'always', refetchOnWindowFocus: false }, mutations: { networkMode: 'always' } },
+  defaultOptions: {
+    queries: { retry: false, networkMode: 'always', refetchOnWindowFocus: false },
+    mutations: { networkMode: 'always' },
+  },
 });
 
 const router = createBrowserRouter([

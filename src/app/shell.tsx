@@ -21,10 +21,10 @@ export function Shell() {
             <Place to="/">Library</Place>
             <Place to="/studies/new">Build</Place>
           </nav>
+          {currentStudio() === 'demo' ? <DemoBanner /> : null}
         </div>
       </header>
-      {currentStudio() === 'demo' ? <DemoBanner /> : null}
-      <main id="main" className="mx-auto w-full max-w-[88rem] flex-1 px-4 py-4 sm:px-8 print:max-w-none print:p-0">
+      <main id="main" className="mx-auto w-full max-w-[88rem] flex-1 px-4 py-3 sm:px-8 print:max-w-none print:p-0">
         <Outlet />
       </main>
       <footer className="no-print border-t border-rule px-4 py-3 text-sm text-faint sm:px-8">
@@ -35,7 +35,9 @@ export function Shell() {
       <Toaster
         position="bottom-right"
         closeButton
-        toastOptions={{ style: { background: '#fffdf8', color: '#26221d', border: '1px solid #d9cfbd', fontSize: '1rem' } }}
+        toastOptions={{
+          style: { background: '#fffdf8', color: '#26221d', border: '1px solid #d9cfbd', fontSize: '1rem' },
+        }}
       />
     </div>
   );
@@ -43,7 +45,11 @@ export function Shell() {
 
 function Place({ to, children }: { to: string; children: string }) {
   return (
-    <NavLink to={to} end className="underline-offset-8 hover:underline aria-[current=page]:font-bold aria-[current=page]:underline">
+    <NavLink
+      to={to}
+      end
+      className="underline-offset-8 hover:underline aria-[current=page]:font-bold aria-[current=page]:underline"
+    >
       {children}
     </NavLink>
   );
@@ -69,16 +75,14 @@ function DemoBanner() {
     window.location.assign('/');
   };
   return (
-    <aside aria-label="Demonstration" className="no-print bg-ink text-sheet">
-      <div className="mx-auto flex max-w-[88rem] flex-wrap items-baseline gap-x-5 gap-y-1 px-4 py-1.5 text-sm sm:px-8">
-        <p className="flex-1">Demonstration: an invented studio with invented pupils. Your own library is kept apart.</p>
-        <button type="button" className="underline" disabled={busy} onClick={() => void reset()}>
-          {busy ? 'Resetting …' : 'Reset the demonstration'}
-        </button>
-        <button type="button" className="underline" onClick={leave}>
-          Go to your own library
-        </button>
-      </div>
+    <aside aria-label="Demonstration" className="flex flex-wrap items-baseline gap-x-4 text-sm sm:ml-auto">
+      <p className="text-faint">Demonstration: an invented studio</p>
+      <button type="button" className="underline" disabled={busy} onClick={() => void reset()}>
+        {busy ? 'Resetting …' : 'Reset the demonstration'}
+      </button>
+      <button type="button" className="underline" onClick={leave}>
+        Go to your own library
+      </button>
     </aside>
   );
 }

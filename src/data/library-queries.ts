@@ -1,4 +1,10 @@
-import { useMutation, useQuery, useQueryClient, type UseMutationResult, type UseQueryResult } from '@tanstack/react-query';
+import {
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type UseMutationResult,
+  type UseQueryResult,
+} from '@tanstack/react-query';
 import { readBackup, writeBackup } from '../core/formats/backup.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { deleteStudy, newId, readLibrary, readStudy, writeStudies, writeStudy, type Library } from './library.ts';

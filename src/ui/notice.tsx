@@ -1,7 +1,15 @@
 import type { ReactNode } from 'react';
 
 /** A plain message set off by a rule: what is wrong and what would work. */
-export function Notice({ title, children, tone = 'info' }: { title: string; children?: ReactNode; tone?: 'info' | 'trouble' }) {
+export function Notice({
+  title,
+  children,
+  tone = 'info',
+}: {
+  title: string;
+  children?: ReactNode;
+  tone?: 'info' | 'trouble';
+}) {
   return (
     <div
       role={tone === 'trouble' ? 'alert' : 'status'}

@@ -5,6 +5,8 @@ let remote: Remote<Engine> | undefined;
 
 /** The fingering engine; its worker starts when first asked for. */
 export function engine(): Remote<Engine> {
-  remote ??= wrap<Engine>(new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name: 'engine' }));
+  remote ??= wrap<Engine>(
+    new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name: 'engine' }),
+  );
   return remote;
 }

@@ -122,7 +122,8 @@ function satisfy(wishes: readonly Wish[], start: CostTable): CostTable {
     const rate = FIT.rate / (1 + sweep / 60);
     for (const wish of wishes) {
       let sum = 0;
-      for (let term = 0; term < weights.length; term += 1) sum += (weights[term] as number) * (wish.excess[term] as number);
+      for (let term = 0; term < weights.length; term += 1)
+        sum += (weights[term] as number) * (wish.excess[term] as number);
       if (sum <= wish.room) continue;
       TERM_IDS.forEach((id, term) => {
         const scale = Math.max(0.15, Math.abs(home[term] as number));
@@ -134,7 +135,9 @@ function satisfy(wishes: readonly Wish[], start: CostTable): CostTable {
       weights[term] = (weights[term] as number) + rate * ((home[term] as number) - (weights[term] as number));
     }
   }
-  return Object.fromEntries(TERM_IDS.map((id, term) => [id, Math.round((weights[term] as number) * 1000) / 1000])) as CostTable;
+  return Object.fromEntries(
+    TERM_IDS.map((id, term) => [id, Math.round((weights[term] as number) * 1000) / 1000]),
+  ) as CostTable;
 }
 
 function clamp(value: number, least: number, most: number): number {

@@ -65,7 +65,8 @@ export function sweepForward(chain: Chain): Pick<Sweep, 'prefix' | 'before' | 'b
     const next = new Float64Array(4 * columnSize(chain, k + 1)).fill(INF);
     const from = new Int32Array(next.length).fill(-1);
     const here = prefix[k] as Float64Array;
-    if (link.kind === 'step') stepForward(chain, link.edge, chain.columns[k + 1] as readonly Candidate[], here, next, from);
+    if (link.kind === 'step')
+      stepForward(chain, link.edge, chain.columns[k + 1] as readonly Candidate[], here, next, from);
     else stretchForward(link, here, next, from);
     prefix.push(next);
     before.push(from);
@@ -91,7 +92,8 @@ export function sweep(chain: Chain): Sweep {
     const next = suffix[k + 1] as Float64Array;
     const here = new Float64Array(4 * columnSize(chain, k)).fill(INF);
     const to = new Int32Array(here.length).fill(-1);
-    if (link.kind === 'step') stepBackward(chain, link.edge, chain.columns[k + 1] as readonly Candidate[], next, here, to);
+    if (link.kind === 'step')
+      stepBackward(chain, link.edge, chain.columns[k + 1] as readonly Candidate[], next, here, to);
     else stretchBackward(link, next, here, to);
     suffix[k] = here;
     after[k] = to;

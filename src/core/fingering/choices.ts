@@ -128,14 +128,16 @@ function openOn(midi: number, strings: readonly number[], pinned: boolean, rules
 function impossiblePin({ pin, index }: PlacedPin, midi: number, place: string, rules: ChoiceRules): Outcome<never> {
   const { instrument } = rules;
   const sounding = instrument.strings.filter((string) => sounds(string, midi, instrument));
-  const field = pin.string !== undefined && !sounding.some((string) => string.name === pin.string) ? 'string' : 'finger';
+  const field =
+    pin.string !== undefined && !sounding.some((string) => string.name === pin.string) ? 'string' : 'finger';
   if (field === 'string') {
     return refused(
       `pins.${index}.string`,
       `${place} does not lie on the ${pin.string} string. It can be played on: ${sounding.map((string) => string.name).join(', ')}.`,
     );
   }
-  const strings = pin.string === undefined ? instrument.strings : sounding.filter((string) => string.name === pin.string);
+  const strings =
+    pin.string === undefined ? instrument.strings : sounding.filter((string) => string.name === pin.string);
   const fingers = [...new Set(strings.flatMap((string) => fingersFor(string, midi, rules)))];
   const where = pin.string === undefined ? '' : ` on the ${pin.string} string`;
   return refused(

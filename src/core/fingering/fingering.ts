@@ -86,10 +86,26 @@ function movable(recipe: Recipe, passage: Passage, table: CostTable | undefined)
 /** Finds one rule whose release makes the passage playable, to name it in the refusal. */
 function culprit(recipe: Recipe, passage: Passage): [path: string, message: string] {
   const releases: [path: string, without: Recipe, message: string][] = [
-    ['groups', { ...recipe, groups: undefined }, 'No hand can play these finger groups on the strings and in the positions allowed. Change the groups, or leave them out.'],
-    ['positions', { ...recipe, positions: undefined }, 'No hand can get through the study within these positions. Allow more of them.'],
-    ['strings', { ...recipe, strings: undefined }, 'The strings allowed do not lie side by side, and a scale may not jump over a string. Allow the strings between them.'],
-    ['openStrings', { ...recipe, openStrings: 'free' }, 'Without open strings no hand can get through the study. Allow them at least one way.'],
+    [
+      'groups',
+      { ...recipe, groups: undefined },
+      'No hand can play these finger groups on the strings and in the positions allowed. Change the groups, or leave them out.',
+    ],
+    [
+      'positions',
+      { ...recipe, positions: undefined },
+      'No hand can get through the study within these positions. Allow more of them.',
+    ],
+    [
+      'strings',
+      { ...recipe, strings: undefined },
+      'The strings allowed do not lie side by side, and a scale may not jump over a string. Allow the strings between them.',
+    ],
+    [
+      'openStrings',
+      { ...recipe, openStrings: 'free' },
+      'Without open strings no hand can get through the study. Allow them at least one way.',
+    ],
     ['pins', { ...recipe, pins: [] }, 'No hand can play these pins one after the other. Release one of them.'],
     ['return', { ...recipe, return: 'auto' }, 'The way down cannot come back like this. Choose another way down.'],
   ];
@@ -97,7 +113,10 @@ function culprit(recipe: Recipe, passage: Passage): [path: string, message: stri
     const posed = pose({ ...without, ways: 1 }, passage);
     if (posed.ok && chooseWays(posed.value, undefined, passage.top, 1).length > 0) return [path, message];
   }
-  return ['pins', 'These rules together leave no hand that can play the study. Release the pins, or allow more strings and positions.'];
+  return [
+    'pins',
+    'These rules together leave no hand that can play the study. Release the pins, or allow more strings and positions.',
+  ];
 }
 
 function describe(found: FoundPath, recipe: Recipe, passage: Passage, posed: Posed): Way {

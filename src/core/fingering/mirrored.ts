@@ -72,7 +72,12 @@ export class MirroredPassage {
       const layer = [...choices.stopped];
       columns.push(layer);
       const upwards = new Traversal(pinnedEnd(problem, pair.up, layer), span(previous.up, pair.up), false, before);
-      const downwards = new Traversal(pinnedEnd(problem, pair.down, layer), span(previous.down, pair.down), true, before);
+      const downwards = new Traversal(
+        pinnedEnd(problem, pair.down, layer),
+        span(previous.down, pair.down),
+        true,
+        before,
+      );
       const up = solveStretch(upwards, visit);
       const down = solveStretch(downwards, visit);
       if (pair.up === pair.down) deductOwn(down.table, layer, setting);
@@ -133,7 +138,9 @@ export class MirroredPassage {
     peak.forEach((candidate, c) => {
       for (let flag = 0; flag < 4; flag += 1) {
         const alone = flag === 3 && candidate.rank !== 0 ? visit : 0;
-        finish[4 * c + flag] = cap ? capCost(cap, c, flag, visit).cost - ownCost(candidate, this.#problem.setting) : alone;
+        finish[4 * c + flag] = cap
+          ? capCost(cap, c, flag, visit).cost - ownCost(candidate, this.#problem.setting)
+          : alone;
       }
     });
     return finish;
@@ -144,7 +151,8 @@ export class MirroredPassage {
     const { notes, setting } = this.#problem;
     const visit = visitCost(setting);
     const result = new Array<Candidate>(notes.length);
-    const column = (k: number): Candidate => (this.chain.columns[k] as readonly Candidate[])[(path[k] as number) >> 2] as Candidate;
+    const column = (k: number): Candidate =>
+      (this.chain.columns[k] as readonly Candidate[])[(path[k] as number) >> 2] as Candidate;
     this.pairs.forEach((pair, k) => {
       result[pair.up] = column(k);
       result[pair.down] = column(k);

@@ -1,5 +1,6 @@
 import { sameHand, type Candidate } from './candidate.ts';
 import { noteCost, slides, startCost } from './rules.ts';
+import type { StepContext } from './setting.ts';
 import { stepCost, type Problem } from './traversal.ts';
 import { ItemisedTally, TERM, TERM_IDS, type TermId } from './terms.ts';
 
@@ -26,7 +27,7 @@ export function pathCost(problem: Problem, path: readonly Candidate[], differs: 
     noteCost(candidate, setting, tally);
     const before = path[note - 1];
     if (!before) startCost(candidate, setting, tally);
-    else if (!stepCost(before, candidate, steps[note - 1]!, false, setting, tally)) impossibleAt ??= note;
+    else if (!stepCost(before, candidate, steps[note - 1] as StepContext, false, setting, tally)) impossibleAt ??= note;
   });
   tally.add(TERM.visit, visits(problem, path));
   if (differs) tally.add(TERM['way-back-differs'], 1);

@@ -66,7 +66,7 @@ const THIRD = 4;
 const FOURTH = 5;
 const FIFTH_ABOVE = 7;
 const OCTAVE_STOP = 12;
-const MINOR_THIRD = 3;
+const FOURTH_APART = 5;
 /** From this hand the little finger loses its reach: violin sixth position, the neck's end elsewhere. */
 const HIGH_HAND = 8;
 
@@ -176,6 +176,10 @@ export function handCost(
   return true;
 }
 
+function widest(setting: Setting, frame: number, pair: number): number {
+  return (setting.gaps[frame] as Uint8Array)[pair] as number;
+}
+
 function stayCost(
   from: Candidate,
   to: Candidate,
@@ -199,7 +203,7 @@ function stayCost(
   if (high.rank <= low.rank) return false;
   const gap = high.stop - low.stop;
   const pair = low.rank * 6 + high.rank;
-  if (gap > (setting.gaps[low.frame] as Uint8Array)[pair]! || gap > (setting.gaps[high.frame] as Uint8Array)[pair]!) {
+  if (gap > widest(setting, low.frame, pair) || gap > widest(setting, high.frame, pair)) {
     return false;
   }
   const fingers = high.rank - low.rank;
@@ -233,9 +237,9 @@ function shiftCost(
   tally.add(setting.chromatic ? T_SHIFT_CHROMATIC : distance > 0 ? T_SHIFT_UP : T_SHIFT_DOWN, 1);
   // In half steps the hand simply passes itself on: how far it goes hardly matters.
   tally.add(T_SHIFT_DISTANCE, Math.abs(distance) * (setting.chromatic ? 0.3 : 1));
-  const far = Math.abs(distance) - MINOR_THIRD - 1;
+  const far = distance - FOURTH_APART;
   if (far > 0) tally.add(T_SHIFT_FAR, far);
-  if (isExtended(to)) tally.add(T_EXTENDED_HAND, width(to, setting));
+  if (isExtended(to) || to.reach !== 'none') tally.add(T_EXTENDED_HAND, width(to, setting));
   if (step.wayDown && distance < 0) countReturn(to, setting, tally);
   if (overOpen) {
     tally.add(T_SHIFT_OVER_OPEN, 1);

@@ -111,7 +111,9 @@ describe('the exact search', () => {
           const best = route.expand(bestPath(route.chain, run));
           expect(pathCost(problem.problem, best, false).cost).toBeCloseTo(run.best, 9);
           const column = Math.floor(run.prefix.length / 2);
-          const through = run.prefix[column]!.findIndex((cost, state) => Number.isFinite(cost + run.suffix[column]![state]!));
+          const through = run.prefix[column]!.findIndex((cost, state) =>
+            Number.isFinite(cost + run.suffix[column]![state]!),
+          );
           const detour = route.expand(pathThrough(run, column, through));
           expect(pathCost(problem.problem, detour, false).cost).toBeCloseTo(
             run.prefix[column]![through]! + run.suffix[column]![through]!,

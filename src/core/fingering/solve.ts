@@ -40,7 +40,11 @@ export function handSystemOf(recipe: Recipe): HandSystem {
  * with the way down mirrored, one with both ways free, as the recipe's way back asks.
  * `table` replaces the instrument's cost table (schools, calibration).
  */
-export function pose(recipe: Recipe, passage: Passage, table: CostTable = COST_TABLES[recipe.instrument]): Outcome<Posed> {
+export function pose(
+  recipe: Recipe,
+  passage: Passage,
+  table: CostTable = COST_TABLES[recipe.instrument],
+): Outcome<Posed> {
   const rules = readRules(recipe, passage);
   if (!rules.ok) return rules;
   const choices = choicesOf(passage, rules.value);
@@ -88,12 +92,15 @@ export function pose(recipe: Recipe, passage: Passage, table: CostTable = COST_T
 }
 
 /** The cheapest fingering over all routes; `undefined` when the hand can play none. */
-export function solveBest(posed: Posed): { readonly path: Candidate[]; readonly cost: number; readonly route: Route } | undefined {
+export function solveBest(
+  posed: Posed,
+): { readonly path: Candidate[]; readonly cost: number; readonly route: Route } | undefined {
   let best: { cost: number; route: Route; states: number[] } | undefined;
   for (const route of posed.routes) {
     const run = sweepForward(route.chain);
     const cost = run.best + route.surcharge;
-    if (Number.isFinite(cost) && (!best || cost < best.cost)) best = { cost, route, states: bestPath(route.chain, run) };
+    if (Number.isFinite(cost) && (!best || cost < best.cost))
+      best = { cost, route, states: bestPath(route.chain, run) };
   }
   return best && { path: best.route.expand(best.states), cost: best.cost, route: best.route };
 }
@@ -127,7 +134,10 @@ function readRules(recipe: Recipe, passage: Passage): Outcome<ChoiceRules> {
       ((before.string ?? pin.string) !== (pin.string ?? before.string) ||
         (before.finger ?? pin.finger) !== (pin.finger ?? before.finger))
     ) {
-      return refused(`pins.${index}`, `Note ${pin.at} is pinned twice, each time to something else. Keep one of the two pins.`);
+      return refused(
+        `pins.${index}`,
+        `Note ${pin.at} is pinned twice, each time to something else. Keep one of the two pins.`,
+      );
     }
     pins.set(pin.at, { pin: { ...before, ...pin }, index });
   }

@@ -38,9 +38,7 @@ export function layerAfter(before: readonly Candidate[] | undefined, choices: No
   if (choices.open.length === 0) return layer;
   const waiting: (Candidate | undefined)[] = before ? [] : [undefined];
   for (const candidate of before ?? []) {
-    const known = waiting.some(
-      (other) => other && sameHand(other, candidate) && other.posture === candidate.posture,
-    );
+    const known = waiting.some((other) => other && sameHand(other, candidate) && other.posture === candidate.posture);
     if (!known) waiting.push(candidate);
   }
   for (const open of choices.open) {

@@ -4,7 +4,7 @@ import type { Recipe } from '../study/recipe.ts';
 import type { FingeredNote, Way } from './fingering.ts';
 
 const DEGREES = ['', 'tonic', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh'];
-const OCTAVES = ['', ', second octave', ', third octave', ', fourth octave'];
+const OCTAVES = ['', ' of the second octave', ' of the third octave', ' of the fourth octave'];
 
 /**
  * A few words that tell a way from the others: `1st position, open strings`,
@@ -41,7 +41,8 @@ function placeOf(at: number, passage: Passage): string {
   const note = passage.notes[at];
   if (!note) return '';
   const octave = Math.floor((note.pitch.midi - passage.tonic.midi) / 12);
-  if (note.degree === 1 && octave >= 1) return octave === 1 ? 'the octave' : `octave ${octave}`;
+  if (note.degree === 1 && octave >= 1)
+    return ['', 'the octave', 'the second octave', 'the third octave', 'the fourth octave'][octave] ?? '';
   return `the ${DEGREES[note.degree] ?? ''}${OCTAVES[octave] ?? ''}`;
 }
 

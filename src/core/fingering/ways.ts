@@ -81,9 +81,7 @@ interface Lead {
 function through(route: Route, all: boolean): Lead[] {
   const run: Sweep = sweep(route.chain);
   if (!Number.isFinite(run.best)) return [];
-  const leads: Lead[] = [
-    { cost: run.best + route.surcharge, route, states: () => bestPath(route.chain, run) },
-  ];
+  const leads: Lead[] = [{ cost: run.best + route.surcharge, route, states: () => bestPath(route.chain, run) }];
   if (!all) return leads;
   run.prefix.forEach((prefix, column) => {
     const suffix = run.suffix[column] as Float64Array;

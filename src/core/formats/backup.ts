@@ -26,11 +26,17 @@ export function readBackup(text: string): Outcome<Backup> {
   try {
     value = JSON.parse(text);
   } catch {
-    return refused('', 'This file is not a backup of Step Ladder: it is not JSON. Choose a file made by “Export the library”.');
+    return refused(
+      '',
+      'This file is not a backup of Step Ladder: it is not JSON. Choose a file made by “Export the library”.',
+    );
   }
   const head = z.object({ format: z.unknown(), version: z.unknown() }).safeParse(value);
   if (!head.success || head.data.format !== FORMAT) {
-    return refused('format', 'This JSON file is not a backup of Step Ladder. Choose a file made by “Export the library”.');
+    return refused(
+      'format',
+      'This JSON file is not a backup of Step Ladder. Choose a file made by “Export the library”.',
+    );
   }
   if (head.data.version !== VERSION) {
     return refused(
@@ -42,6 +48,9 @@ export function readBackup(text: string): Outcome<Backup> {
   if (parsed.success) return granted(parsed.data);
   const issue = parsed.error.issues[0];
   const path = issue?.path.join('.') ?? '';
-  const study = issue?.path[0] === 'studies' && typeof issue.path[1] === 'number' ? `Study ${issue.path[1] + 1} in the file is damaged` : 'The file is damaged';
+  const study =
+    issue?.path[0] === 'studies' && typeof issue.path[1] === 'number'
+      ? `Study ${issue.path[1] + 1} in the file is damaged`
+      : 'The file is damaged';
   return refused(path, `${study} (at ${path}: ${issue?.message ?? 'unreadable'}). Nothing was imported.`);
 }

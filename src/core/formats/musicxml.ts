@@ -1,5 +1,12 @@
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
-import { BEATS_PER_BAR, TICKS_PER_BEAT, timeNotes, writtenPieces, type NoteValue, type WrittenPiece } from '../bowing/rhythm.ts';
+import {
+  BEATS_PER_BAR,
+  TICKS_PER_BEAT,
+  timeNotes,
+  writtenPieces,
+  type NoteValue,
+  type WrittenPiece,
+} from '../bowing/rhythm.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import { INSTRUMENT_TABLE, type ClefId, type Instrument } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
@@ -198,9 +205,7 @@ function barContent(
       ...(beams[index] ?? []),
       notations(piece, bar, index, finger, marks, instrument),
     );
-    return piece.tiedFrom
-      ? [note]
-      : [...directionsBefore(piece.at, marks), ...handEnd(piece, marks), note];
+    return piece.tiedFrom ? [note] : [...directionsBefore(piece.at, marks), ...handEnd(piece, marks), note];
   });
 }
 
@@ -228,14 +233,15 @@ function directionsBefore(at: number, marks: Marks): XmlNode[] {
     if (!marks.handEnds.has(at)) {
       list.push(
         element(
-        'direction',
-        { placement: 'above' },
-        element(
-          'direction-type',
-          {},
-          element('bracket', { type: 'start', number: 1, 'line-end': 'down', 'line-type': 'solid' }),
+          'direction',
+          { placement: 'above' },
+          element(
+            'direction-type',
+            {},
+            element('bracket', { type: 'start', number: 1, 'line-end': 'down', 'line-type': 'solid' }),
+          ),
         ),
-      ));
+      );
     }
   }
   const numeral = marks.numerals.get(at);
@@ -244,7 +250,11 @@ function directionsBefore(at: number, marks: Marks): XmlNode[] {
       element(
         'direction',
         { placement: 'below' },
-        element('direction-type', {}, element('words', { 'font-weight': 'bold', 'font-style': 'normal', 'font-size': 7 }, numeral)),
+        element(
+          'direction-type',
+          {},
+          element('words', { 'font-weight': 'bold', 'font-style': 'normal', 'font-size': 7 }, numeral),
+        ),
       ),
     );
   }
@@ -303,7 +313,8 @@ function notations(
 /** A tuplet begins and ends with its beat, as far as tuplet notes of the beat reach. */
 function tupletEdge(piece: WrittenPiece, bar: readonly WrittenPiece[], index: number): XmlNode | undefined {
   if (!piece.value.tuplet) return undefined;
-  const together = (other: WrittenPiece | undefined): boolean => other?.value.tuplet !== undefined && beatOf(other) === beatOf(piece);
+  const together = (other: WrittenPiece | undefined): boolean =>
+    other?.value.tuplet !== undefined && beatOf(other) === beatOf(piece);
   const starts = !together(bar[index - 1]);
   const ends = !together(bar[index + 1]);
   if (starts === ends) return undefined;
@@ -349,7 +360,10 @@ function barRest(bar: readonly WrittenPiece[], divisions: number): XmlNode[] {
   const barEnd = (Math.floor(last.onset / length + 1e-9) + 1) * length;
   let left = barEnd - last.onset - last.length;
   const rests: XmlNode[] = [];
-  for (const [type, beats] of [['half', 2], ['quarter', 1]] as const) {
+  for (const [type, beats] of [
+    ['half', 2],
+    ['quarter', 1],
+  ] as const) {
     while (left >= beats * TICKS_PER_BEAT - 1e-6 && (type === 'quarter' || left % (2 * TICKS_PER_BEAT) === 0)) {
       rests.unshift(
         element(
@@ -388,6 +402,8 @@ class AccidentalMemory {
     const place = `${pitch.letter}${pitch.octave}`;
     const current = this.#bar.get(place) ?? this.#signature.get(pitch.letter) ?? 0;
     this.#bar.set(place, pitch.alter);
-    return current === pitch.alter ? undefined : element('accidental', {}, ACCIDENTALS[String(pitch.alter)] ?? 'natural');
+    return current === pitch.alter
+      ? undefined
+      : element('accidental', {}, ACCIDENTALS[String(pitch.alter)] ?? 'natural');
   }
 }

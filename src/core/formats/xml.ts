@@ -16,7 +16,9 @@ export function element(
     [name]: children
       .filter((child) => child !== undefined)
       .map((child) => (typeof child === 'object' ? child : { '#text': String(child) })),
-    ...(present.length > 0 ? { ':@': Object.fromEntries(present.map(([key, value]) => [`@_${key}`, String(value)])) } : {}),
+    ...(present.length > 0
+      ? { ':@': Object.fromEntries(present.map(([key, value]) => [`@_${key}`, String(value)])) }
+      : {}),
   };
 }
 

@@ -50,10 +50,7 @@ export const BASS: Instrument = {
   frames: {
     '1-2-4': [neck('hand of 1, 2 and 4', [...at(1, 0), ...at(2, 1), ...at(4, 2)]), ...HIGH_FRAMES],
     '1-3-4': [neck('hand of 1, 3 and 4', [...at(1, 0), ...at(3, 1), ...at(4, 2)]), ...HIGH_FRAMES],
-    '1-2-3-4': [
-      neck('hand of four fingers', [...at(1, 0), ...at(2, 1), ...at(3, 2), ...at(4, 3)]),
-      ...HIGH_FRAMES,
-    ],
+    '1-2-3-4': [neck('hand of four fingers', [...at(1, 0), ...at(2, 1), ...at(3, 2), ...at(4, 3)]), ...HIGH_FRAMES],
   },
   homeHand: 2,
   positions: {

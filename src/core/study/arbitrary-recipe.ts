@@ -25,7 +25,9 @@ export const arbitraryRecipe: fc.Arbitrary<RecipeInput> = fc
       fc.record({
         at: fc.integer({ min: 0, max: 12 }),
         string: fc.option(fc.integer({ min: 0, max: 3 }), { nil: undefined }),
-        finger: fc.option(fc.constantFrom(0 as const, 1 as const, 2 as const, 3 as const, 4 as const), { nil: undefined }),
+        finger: fc.option(fc.constantFrom(0 as const, 1 as const, 2 as const, 3 as const, 4 as const), {
+          nil: undefined,
+        }),
       }),
       { maxLength: 2 },
     ),

@@ -40,9 +40,9 @@ function checkStudy(study: BuiltStudy): void {
       return before.hand === note.hand ? [] : [{ from: before.at, to: note.at, semitones: note.hand - before.hand }];
     });
     expect(way.shifts).toEqual(shifts);
-    const crossings = way.fingers.slice(1).flatMap((note, k) =>
-      note.string === way.fingers[k]!.string ? [] : [{ from: k, to: k + 1 }],
-    );
+    const crossings = way.fingers
+      .slice(1)
+      .flatMap((note, k) => (note.string === way.fingers[k]!.string ? [] : [{ from: k, to: k + 1 }]));
     expect(way.crossings).toEqual(crossings);
     let hand = stopped[0]?.hand;
     for (const note of way.fingers) {

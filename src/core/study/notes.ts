@@ -52,7 +52,10 @@ export function passageOf(recipe: Recipe): Outcome<Passage> {
   };
   const rungs = rungsUp(recipe.figure, up.length - 1);
   if (rungs.length < 2) {
-    return refused('figure', 'One octave of this form has too few notes for the figure. Choose two octaves, or the plain scale.');
+    return refused(
+      'figure',
+      'One octave of this form has too few notes for the figure. Choose two octaves, or the plain scale.',
+    );
   }
   let top = 0;
   if (recipe.direction !== 'down') {
@@ -83,7 +86,10 @@ function ladder(recipe: Recipe, tonic: Pitch, heading: Heading): Pitch[] | undef
 function formRefusal(recipe: Recipe): ReturnType<typeof refused> | undefined {
   const form = formOf(recipe.form);
   if (recipe.figure === 'arpeggio' && !form.chord) {
-    return refused('form', `There is no arpeggio in the form ${form.name}. Arpeggios come as: ${CHORD_FORMS.join(', ')}.`);
+    return refused(
+      'form',
+      `There is no arpeggio in the form ${form.name}. Arpeggios come as: ${CHORD_FORMS.join(', ')}.`,
+    );
   }
   if (recipe.figure !== 'arpeggio' && !form.scale) {
     const minors = recipe.form === 'minor' ? ' Say which minor: natural-minor, harmonic-minor or melodic-minor.' : '';
@@ -100,7 +106,10 @@ function formRefusal(recipe: Recipe): ReturnType<typeof refused> | undefined {
 function turnRefusal(recipe: Recipe, rungs: number): ReturnType<typeof refused> | undefined {
   const { opening, closing } = recipe.bowing;
   if (opening !== 'none' && recipe.direction === 'down') {
-    return refused('bowing.opening', 'A study that only comes down has no opening turn. Choose none, or a closing turn.');
+    return refused(
+      'bowing.opening',
+      'A study that only comes down has no opening turn. Choose none, or a closing turn.',
+    );
   }
   if (closing !== 'none' && recipe.direction === 'up') {
     return refused('bowing.closing', 'A study that only goes up has no closing turn. Choose none, or an opening turn.');
@@ -130,17 +139,27 @@ function startOf(recipe: Recipe, instrument: Instrument): Outcome<Pitch> {
   const asked = parsePitch(recipe.start);
   if (!asked) return refused('start', 'The lowest note is a sounding pitch with its octave, such as A3.');
   if (tonicName(asked) !== recipe.tonic) {
-    return refused('start', `The lowest note must be the tonic, ${key}: on this instrument ${printed(lowest.name)} or an octave of it.`);
+    return refused(
+      'start',
+      `The lowest note must be the tonic, ${key}: on this instrument ${printed(lowest.name)} or an octave of it.`,
+    );
   }
   if (asked.midi < low) {
-    return refused('start', `${printed(asked.name)} lies below the lowest string of the ${instrument.name.toLowerCase()}. The lowest ${key} it has is ${printed(lowest.name)}.`);
+    return refused(
+      'start',
+      `${printed(asked.name)} lies below the lowest string of the ${instrument.name.toLowerCase()}. The lowest ${key} it has is ${printed(lowest.name)}.`,
+    );
   }
   if (asked.midi > high) {
-    return refused('start', `${printed(asked.name)} lies above the fingerboard of the ${instrument.name.toLowerCase()}. The lowest ${key} it has is ${printed(lowest.name)}.`);
+    return refused(
+      'start',
+      `${printed(asked.name)} lies above the fingerboard of the ${instrument.name.toLowerCase()}. The lowest ${key} it has is ${printed(lowest.name)}.`,
+    );
   }
   if (!fits(asked, recipe.octaves)) {
     const starts = octavesOf(lowest, high).filter((pitch) => fits(pitch, recipe.octaves));
-    const instead = starts.length > 0 ? ` Start on ${starts.map((pitch) => printed(pitch.name)).join(' or ')}, or` : ' Here';
+    const instead =
+      starts.length > 0 ? ` Start on ${starts.map((pitch) => printed(pitch.name)).join(' or ')}, or` : ' Here';
     const most = Math.floor((high - asked.midi) / 12);
     return refused(
       'octaves',
@@ -163,7 +182,7 @@ export function lowestTonic(tonic: string, low: number): Pitch {
 
 function octavesOf(lowest: Pitch, high: number): Pitch[] {
   const list: Pitch[] = [];
-  for (let pitch: Pitch | undefined = lowest; pitch && pitch.midi <= high; ) {
+  for (let pitch: Pitch | undefined = lowest; pitch && pitch.midi <= high;) {
     list.push(pitch);
     pitch = parsePitch(`${tonicName(pitch)}${pitch.octave + 1}`);
   }

@@ -18,7 +18,10 @@ export type Turn = (typeof TURNS)[number];
 
 const listed = (values: readonly string[]): string => values.join(', ');
 
-function choice<const T extends readonly [string, ...string[]]>(what: string, values: T): z.ZodEnum<{ [K in T[number]]: K }> {
+function choice<const T extends readonly [string, ...string[]]>(
+  what: string,
+  values: T,
+): z.ZodEnum<{ [K in T[number]]: K }> {
   return z.enum(values, { error: `Choose the ${what} from: ${listed(values)}.` }) as z.ZodEnum<{ [K in T[number]]: K }>;
 }
 
@@ -70,10 +73,9 @@ export const Recipe = z.strictObject({
   handSystem: choice('hand system', HAND_SYSTEMS).optional(),
   return: choice('way down', RETURNS).default('auto'),
   groups: z
-    .array(
-      z.string().regex(/^[0-4T]+$/, { error: 'A group is a row of fingers, such as "124"; T is the thumb.' }),
-      { error: 'Groups are a list such as ["124","124"].' },
-    )
+    .array(z.string().regex(/^[0-4T]+$/, { error: 'A group is a row of fingers, such as "124"; T is the thumb.' }), {
+      error: 'Groups are a list such as ["124","124"].',
+    })
     .min(1, { error: 'Give at least one group of fingers, or leave groups out.' })
     .max(200)
     .optional(),
@@ -82,7 +84,10 @@ export const Recipe = z.strictObject({
     .min(1, { error: 'Allow at least one string, or leave strings out to allow all.' })
     .max(8)
     .optional(),
-  pins: z.array(Pin, { error: 'Pins are a list such as [{"at": 7, "string": "D", "finger": 1}].' }).max(500).default([]),
+  pins: z
+    .array(Pin, { error: 'Pins are a list such as [{"at": 7, "string": "D", "finger": 1}].' })
+    .max(500)
+    .default([]),
   positions: z
     .strictObject({
       low: whole('The lowest hand', 1, 40).optional(),

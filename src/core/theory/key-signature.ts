@@ -48,7 +48,7 @@ export function relativeTonic(tonic: string, of: 'major' | 'minor'): string {
  * Useful to sort keys by kinship.
  */
 export function fifthsBetween(a: string, b: string): number {
-  const steps = (((pitchClass(b) - pitchClass(a)) * 7) % 12 + 12) % 12;
+  const steps = ((((pitchClass(b) - pitchClass(a)) * 7) % 12) + 12) % 12;
   return Math.min(steps, 12 - steps);
 }
 

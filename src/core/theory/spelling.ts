@@ -71,8 +71,20 @@ function spellChromatic(tonic: Pitch, heading: Heading): Pitch[] | undefined {
     const midi = tonic.midi + semitone;
     const own = key.find((note) => note.midi === midi);
     if (own) notes.push(own);
-    else if (heading === 'up') notes.push(altered(key.find((note) => note.midi === midi - 1), 1));
-    else notes.push(altered(key.find((note) => note.midi === midi + 1), -1));
+    else if (heading === 'up')
+      notes.push(
+        altered(
+          key.find((note) => note.midi === midi - 1),
+          1,
+        ),
+      );
+    else
+      notes.push(
+        altered(
+          key.find((note) => note.midi === midi + 1),
+          -1,
+        ),
+      );
   }
   return complete(notes);
 }

@@ -23,7 +23,11 @@ export function BackupActions({ empty }: { empty: boolean }) {
   };
   const write = async (): Promise<void> => {
     try {
-      download(`step-ladder-library-${new Date().toISOString().slice(0, 10)}.json`, await exportLibrary(), 'application/json');
+      download(
+        `step-ladder-library-${new Date().toISOString().slice(0, 10)}.json`,
+        await exportLibrary(),
+        'application/json',
+      );
     } catch (error) {
       toast.error((error as Error).message, { duration: 15_000 });
     }

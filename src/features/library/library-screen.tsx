@@ -104,7 +104,10 @@ function StudyTable({ studies }: { studies: readonly SavedStudy[] }) {
         {studies.map((study) => (
           <tr key={study.id} className="border-b border-rule align-baseline hover:bg-wash">
             <th scope="row" className="max-w-96 py-2 pr-4 font-serif text-lg leading-snug break-words">
-              <Link to={`/studies/${study.id}`} className="underline decoration-rule underline-offset-4 hover:decoration-accent">
+              <Link
+                to={`/studies/${study.id}`}
+                className="underline decoration-rule underline-offset-4 hover:decoration-accent"
+              >
                 {nameOf(study)}
               </Link>
               <span className="block font-sans text-sm font-normal text-faint">
@@ -149,7 +152,9 @@ function keyOf(study: SavedStudy): string {
 }
 
 function matches(study: SavedStudy, search: string): boolean {
-  const text = plain(`${nameOf(study)} ${titleOf(study.recipe)} ${INSTRUMENT_TABLE[study.recipe.instrument].name} ${study.recipe.tonic}`);
+  const text = plain(
+    `${nameOf(study)} ${titleOf(study.recipe)} ${INSTRUMENT_TABLE[study.recipe.instrument].name} ${study.recipe.tonic}`,
+  );
   return plain(search)
     .split(/\s+/)
     .every((word) => text.includes(word));
@@ -157,10 +162,5 @@ function matches(study: SavedStudy, search: string): boolean {
 
 /** Letters as they are typed: signs spelled `#` and `b`, accents left off. */
 function plain(text: string): string {
-  return text
-    .toLowerCase()
-    .replaceAll('♯', '#')
-    .replaceAll('♭', 'b')
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '');
+  return text.toLowerCase().replaceAll('♯', '#').replaceAll('♭', 'b').normalize('NFD').replace(/\p{M}/gu, '');
 }

@@ -17,7 +17,9 @@ export function NoticesScreen() {
         unchanged as a file of its own, so it can be replaced. The Leipzig music font and the Alegreya and Alegreya Sans
         faces are under the SIL Open Font License 1.1.
       </p>
-      <p className="mt-2">Everything you keep stays in this browser and in the files you export. Nothing is sent anywhere.</p>
+      <p className="mt-2">
+        Everything you keep stays in this browser and in the files you export. Nothing is sent anywhere.
+      </p>
       <h2 className="mt-6 text-xl">Packages shipped</h2>
       <ul className="mt-2">
         {(notices as readonly PackageNotice[]).map((notice) => (

@@ -3,7 +3,17 @@ import type { RecipeInput } from '../../core/study/recipe.ts';
 import { FIRST_CHOICES } from './choices.ts';
 
 /** The recipe's fields as they stand in an address; lists are written with dots, pins as JSON. */
-const PLAIN = ['instrument', 'tonic', 'form', 'figure', 'start', 'direction', 'openStrings', 'handSystem', 'return'] as const;
+const PLAIN = [
+  'instrument',
+  'tonic',
+  'form',
+  'figure',
+  'start',
+  'direction',
+  'openStrings',
+  'handSystem',
+  'return',
+] as const;
 const LISTS = ['groups', 'strings'] as const;
 const JSON_FIELDS = ['pins', 'positions', 'bowing'] as const;
 
@@ -48,7 +58,12 @@ export function fromAddress(params: URLSearchParams): { choices: RecipeInput; wa
     const value = params.get(field);
     if (value !== null) choices[field] = parsed(value);
   }
-  const way = z.coerce.number().int().min(0).max(19).safeParse(params.get('way') ?? 0);
+  const way = z.coerce
+    .number()
+    .int()
+    .min(0)
+    .max(19)
+    .safeParse(params.get('way') ?? 0);
   return { choices: choices as unknown as RecipeInput, way: way.success ? way.data : 0 };
 }
 

@@ -46,7 +46,8 @@ function fits(choices: Choices): boolean {
 function fittingForm(figure: NonNullable<Choices['figure']>, form: FormId): FormId {
   const known = formOf(form);
   if (figure === 'arpeggio') {
-    if (known.chord) return form === 'natural-minor' || form === 'harmonic-minor' || form === 'melodic-minor' ? 'minor' : form;
+    if (known.chord)
+      return form === 'natural-minor' || form === 'harmonic-minor' || form === 'melodic-minor' ? 'minor' : form;
     return form.includes('minor') || form === 'dorian' || form === 'phrygian' || form === 'locrian' ? 'minor' : 'major';
   }
   if (known.scale) return form;

@@ -43,7 +43,10 @@ export function MovesList({ built, way }: { built: BuiltStudy; way: Way }) {
           <ol className="mt-1 print:text-sm">
             {crossings.map(({ to, text }) => (
               <li key={to} className="border-b border-rule py-1">
-                {text} <span className="text-faint">{built.passage.notes[to]?.heading === 'down' ? 'coming down' : 'going up'}</span>
+                {text}{' '}
+                <span className="text-faint">
+                  {built.passage.notes[to]?.heading === 'down' ? 'coming down' : 'going up'}
+                </span>
               </li>
             ))}
           </ol>

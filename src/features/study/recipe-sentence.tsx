@@ -127,7 +127,10 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
         <Choice
           label="Notes to a bow"
           value={String(bowing.slur ?? 1)}
-          options={TO_A_BOW.map((count) => ({ value: String(count), label: count === 1 ? 'one note' : `${count} notes` }))}
+          options={TO_A_BOW.map((count) => ({
+            value: String(count),
+            label: count === 1 ? 'one note' : `${count} notes`,
+          }))}
           onChoose={(value) => change({ bowing: { ...bowing, slur: Number(value) } })}
         />
         , to a beat{' '}

@@ -42,7 +42,9 @@ export function Score({ study }: { study: ScoredStudy }) {
         <div className="no-print min-h-56 px-2 py-4" role="status">
           <p className="font-serif text-2xl leading-10 tracking-wide">{fingeringText(study.way.fingers)}</p>
           <p className="mt-3 text-faint">
-            {trouble ? `The score could not be engraved: ${trouble} Reload the page to try again.` : 'The engraver is getting ready …'}
+            {trouble
+              ? `The score could not be engraved: ${trouble} Reload the page to try again.`
+              : 'The engraver is getting ready …'}
           </p>
         </div>
       )}
@@ -53,7 +55,10 @@ export function Score({ study }: { study: ScoredStudy }) {
 
 /** The printed copy stands beside the one on screen, so it must not carry the same ids. */
 function withoutIds(svg: string): string {
-  return svg.replace(/ id="(n\d[^"]*)"/g, ' data-note="$1"').replace(/ id="([^"]+)"/g, ' id="p-$1"').replace(/"#/g, '"#p-');
+  return svg
+    .replace(/ id="(n\d[^"]*)"/g, ' data-note="$1"')
+    .replace(/ id="([^"]+)"/g, ' id="p-$1"')
+    .replace(/"#/g, '"#p-');
 }
 
 function useWidth(place: React.RefObject<HTMLElement | null>): number | undefined {

@@ -29,7 +29,9 @@ export function StudyActions({
     <div className="no-print flex flex-wrap items-center gap-2">
       {saved ? (
         <p role="status" className="mr-2 text-sm text-faint">
-          {saving ? 'Keeping …' : `Kept ${new Date(saved.updated).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`}
+          {saving
+            ? 'Keeping …'
+            : `Kept ${new Date(saved.updated).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`}
         </p>
       ) : (
         <Button kind="strong" onClick={onKeep} disabled={!scored || saving}>

@@ -41,12 +41,21 @@ export function NewStudyScreen() {
 export function SavedStudyScreen() {
   const { id } = useParams();
   const { data: saved, isPending, error } = useSavedStudy(id);
-  if (error) return <Notice tone="trouble" title="The library cannot be read">{error.message}</Notice>;
+  if (error)
+    return (
+      <Notice tone="trouble" title="The library cannot be read">
+        {error.message}
+      </Notice>
+    );
   if (isPending) return <p role="status">Opening the study …</p>;
   if (!saved) {
     return (
       <Notice tone="trouble" title="There is no such study here">
-        It may have been deleted, or kept in another browser. <a className="underline" href="/">Go to the library</a>.
+        It may have been deleted, or kept in another browser.{' '}
+        <a className="underline" href="/">
+          Go to the library
+        </a>
+        .
       </Notice>
     );
   }
@@ -130,9 +139,9 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
   const title = readable.ok ? titleOf(readable.value) : 'A study';
   return (
     <article>
-      <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
-        <div>
-          <h1 className="text-3xl leading-tight text-balance">{saved?.name ?? title}</h1>
+      <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h1 className="text-3xl leading-tight text-balance wrap-anywhere">{saved?.name ?? title}</h1>
           <p className="text-faint">
             {saved?.name ? `${title} · ` : ''}
             {readable.ok ? INSTRUMENT_TABLE[readable.value.instrument].name : ''}
@@ -142,12 +151,12 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
         <StudyActions scored={scored} saved={saved} saving={keep.isPending} onKeep={keepNew} />
       </header>
       {readable.ok ? (
-        <div className="mt-2">
+        <div className="mt-1">
           <RecipeSentence choices={choices} onChange={(next) => change(next, 0)} />
         </div>
       ) : null}
       <SpellingWarning choices={choices} onChange={(next) => change(next, 0)} />
-      <div className="mt-3">
+      <div className="mt-2">
         {built.error ? (
           <Notice tone="trouble" title="The engine stopped">
             {built.error.message} Reload the page to start it again.
@@ -197,7 +206,11 @@ function useAutosave(
     if (!saved || !scored) return;
     const wanted = readRecipe(choices);
     if (!wanted.ok || JSON.stringify(wanted.value) !== JSON.stringify(scored.recipe)) return;
-    const next = toSaved({ recipe: scored.recipe, passage: scored.passage, ways: [scored.way] }, 0, new Date().toISOString());
+    const next = toSaved(
+      { recipe: scored.recipe, passage: scored.passage, ways: [scored.way] },
+      0,
+      new Date().toISOString(),
+    );
     const state = JSON.stringify([next.recipe, next.fingering]);
     last.current ??= JSON.stringify([saved.recipe, saved.fingering]);
     if (state === last.current) return;
@@ -227,11 +240,7 @@ function SpellingWarning({ choices, onChange }: { choices: Choices; onChange: (c
       <Notice title={`${printed(choices.tonic)} ${formOf(form).name} has no standard key signature`}>
         It is spelled out in full.{' '}
         {twin ? (
-          <button
-            type="button"
-            className="underline"
-            onClick={() => onChange(changeChoices(choices, { tonic: twin }))}
-          >
+          <button type="button" className="underline" onClick={() => onChange(changeChoices(choices, { tonic: twin }))}>
             Write it as {printed(twin)} instead: the same sound.
           </button>
         ) : null}

@@ -16,7 +16,11 @@ export function useEngraving(
   study: ScoredStudy | undefined,
   screen: PageSetting | undefined,
   paper: PageSetting,
-): { readonly screen: Engraving | undefined; readonly paper: Engraving | undefined; readonly trouble: string | undefined } {
+): {
+  readonly screen: Engraving | undefined;
+  readonly paper: Engraving | undefined;
+  readonly trouble: string | undefined;
+} {
   const [shown, setShown] = useState<Engraving>();
   const [printed, setPrinted] = useState<Engraving>();
   const [trouble, setTrouble] = useState<string>();

@@ -5,4 +5,9 @@ import { VIOLIN_CASES } from './violin-cases.ts';
 import type { ReferenceCase } from './case.ts';
 
 /** Every reference fingering, by instrument. */
-export const REFERENCE_CASES: readonly ReferenceCase[] = [...VIOLIN_CASES, ...VIOLA_CASES, ...CELLO_CASES, ...BASS_CASES];
+export const REFERENCE_CASES: readonly ReferenceCase[] = [
+  ...VIOLIN_CASES,
+  ...VIOLA_CASES,
+  ...CELLO_CASES,
+  ...BASS_CASES,
+];

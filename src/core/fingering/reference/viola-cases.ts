@@ -11,7 +11,15 @@ export const VIOLA_CASES: readonly ReferenceCase[] = [
   },
   {
     id: 'viola-c-major-2-third-position',
-    recipe: { instrument: 'viola', tonic: 'C', form: 'major', figure: 'scale', octaves: 2, start: 'C3', pins: [{ at: 7, string: 'G', finger: 1 }] },
+    recipe: {
+      instrument: 'viola',
+      tonic: 'C',
+      form: 'major',
+      figure: 'scale',
+      octaves: 2,
+      start: 'C3',
+      pins: [{ at: 7, string: 'G', finger: 1 }],
+    },
     expected: { up: 'C:0123 G:012 G:1234 D:1234' },
     rank: 'first',
     why: 'the violin shape a fifth lower',

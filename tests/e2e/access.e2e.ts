@@ -1,0 +1,105 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { By } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Stage } from './stage.ts';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+describe('every screen', () => {
+  let stage: Stage;
+  beforeAll(async () => {
+    stage = await Stage.open({ demo: true });
+    await stage.go('/');
+    await stage.sees('Pella');
+  });
+  afterAll(() => stage.close());
+
+  const violations = async (): Promise<string[]> => {
+    await stage.driver.executeScript(AXE);
+    return stage.driver.executeAsyncScript<string[]>(`
+      const done = arguments[0];
+      axe.run(document, { resultTypes: ['violations'] }).then((result) =>
+        done(result.violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ')).join(', '))));`);
+  };
+
+  const screens: [name: string, path: string, ready: () => Promise<unknown>][] = [
+    ['the library', '/', () => stage.sees('Pella')],
+    ['a new study', '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3', () => stage.score()],
+    ['a study that cannot be made', '/studies/new?instrument=bass&tonic=F&octaves=4', () => stage.find(By.css('[role="alert"]'))],
+    ['a key without signature', '/studies/new?instrument=viola&tonic=G%23', () => stage.score()],
+    ['the notices', '/notices', () => stage.sees('Packages shipped')],
+    ['no page', '/nowhere', () => stage.sees('There is no such page')],
+  ];
+  for (const [name, path, ready] of screens) {
+    it(`${name} has no violation axe-core finds`, async () => {
+      await stage.go(path);
+      await ready();
+      expect(await violations()).toEqual([]);
+    });
+  }
+
+  it('an open menu, an open dialog and the empty library have none either', async () => {
+    await stage.go('/');
+    await stage.click('Actions for Pella, first scale');
+    await stage.find(By.css('[role="menu"]'));
+    expect(await violations()).toEqual([]);
+    await stage.click('Rename …');
+    await stage.find(By.css('[role="dialog"]'));
+    expect(await violations()).toEqual([]);
+    await stage.go('/?studio=own');
+    await stage.sees('Nothing here yet.');
+    expect(await violations()).toEqual([]);
+  });
+
+  it('asks no other host for anything', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&studio=demo');
+    await stage.score();
+    const hosts = await stage.driver.executeScript<string[]>(
+      'return [...new Set(performance.getEntriesByType("resource").map((entry) => new URL(entry.name).host))];',
+    );
+    expect(hosts).toEqual([new URL(stage.address).host]);
+  });
+
+  it('prints the study on its own: title, score, shifts, nothing to click', async () => {
+    await stage.driver.sendDevToolsCommand('Emulation.setEmulatedMedia', { media: 'print' });
+    await stage.until('the printed score', async () => {
+      const copy = await stage.driver.findElement(By.css('.print-only'));
+      return copy.isDisplayed();
+    });
+    expect(await stage.driver.findElement(By.css('h1')).isDisplayed()).toBe(true);
+    for (const button of await stage.driver.findElements(By.css('button'))) expect(await button.isDisplayed()).toBe(false);
+    await stage.driver.sendDevToolsCommand('Emulation.setEmulatedMedia', { media: '' });
+  });
+});
+
+describe('without a network', () => {
+  it('works after the first visit: builds and engraves a study offline', async () => {
+    const stage = await Stage.open();
+    try {
+      await stage.go('/studies/new');
+      await stage.score();
+      await stage.until('the service worker ready', () =>
+        stage.driver.executeScript<boolean>(
+          'return navigator.serviceWorker.getRegistration().then((r) => Boolean(r?.active) && caches.keys().then((k) => k.length > 0));',
+        ),
+      );
+      await stage.go('/');
+      await stage.until('the page under the service worker', () =>
+        stage.driver.executeScript<boolean>('return Boolean(navigator.serviceWorker.controller);'),
+      );
+      await stage.driver.sendDevToolsCommand('Network.enable', {});
+      await stage.driver.sendDevToolsCommand('Network.emulateNetworkConditions', {
+        offline: true,
+        latency: 0,
+        downloadThroughput: 0,
+        uploadThroughput: 0,
+      });
+      stage.shut();
+      await stage.go('/studies/new?instrument=viola&tonic=D&octaves=2&start=D3');
+      expect(await stage.score()).toContain('D major, two octaves');
+    } finally {
+      await stage.close();
+    }
+  });
+});

@@ -1,0 +1,94 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, Key } from 'selenium-webdriver';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { DEMO_STUDIO } from '../../demo/studio.ts';
+import { Stage } from './stage.ts';
+
+describe('the library', () => {
+  let stage: Stage;
+  beforeEach(async () => {
+    stage = await Stage.open({ demo: true });
+    await stage.go('/');
+    await stage.until('the demonstration studio', async () => (await rows()).length === DEMO_STUDIO.length);
+  });
+  afterEach(() => stage.close());
+
+  const rows = async (): Promise<string[]> =>
+    Promise.all((await stage.driver.findElements(By.css('tbody tr'))).map((row) => row.getText()));
+
+  const importFile = async (text: string): Promise<void> => {
+    const file = join(mkdtempSync(join(tmpdir(), 'step-ladder-')), 'backup.json');
+    writeFileSync(file, text);
+    await (await stage.find(By.css('input[type="file"]'))).sendKeys(file);
+  };
+
+  it('opens with the demonstration, apart from the teacher’s own library, and can be reset', async () => {
+    await stage.click('Actions for Pella, first scale');
+    await stage.click('Delete');
+    await stage.until('one study fewer', async () => (await rows()).length === DEMO_STUDIO.length - 1);
+    await stage.click('Reset the demonstration');
+    await stage.until('the demonstration as it was', async () => (await rows()).length === DEMO_STUDIO.length);
+    await stage.click('Go to your own library');
+    await stage.sees('Nothing here yet.');
+    await stage.driver.navigate().refresh();
+    await stage.sees('Nothing here yet.');
+    await stage.go('/?studio=demo');
+    await stage.until('the demonstration again', async () => (await rows()).length === DEMO_STUDIO.length);
+  });
+
+  it('deletes with undo, duplicates and renames', async () => {
+    await stage.click('Actions for Ivo, Thursday');
+    await stage.click('Delete');
+    await stage.until('the study gone', async () => !(await rows()).some((row) => row.includes('Ivo')));
+    await stage.click('Undo');
+    await stage.until('the study back', async () => (await rows()).some((row) => row.includes('Ivo')));
+
+    await stage.click('Actions for Ivo, Thursday');
+    await stage.click('Duplicate');
+    await stage.until('the copy', async () => (await rows()).some((row) => row.includes('Ivo, Thursday (copy)')));
+    await stage.click('Actions for Ivo, Thursday (copy)');
+    await stage.click('Rename …');
+    const field = await stage.find(By.css('[role="dialog"] input[name="name"]'));
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Ivo, recital', Key.ENTER);
+    await stage.until('the new name', async () => (await rows()).some((row) => row.includes('Ivo, recital')));
+    expect((await rows()).filter((row) => row.includes('(copy)'))).toEqual([]);
+    await stage.driver.navigate().refresh();
+    await stage.until('the new name after a reload', async () => (await rows()).some((row) => row.includes('Ivo, recital')));
+  });
+
+  it('finds by name, key and instrument', async () => {
+    const search = await stage.find(By.css('input[type="search"]'));
+    await search.sendKeys('bass chromatic');
+    await stage.until('one study', async () => (await rows()).length === 1);
+    expect((await rows())[0]).toContain('Half steps');
+    await search.sendKeys(Key.chord(Key.CONTROL, 'a'), 'bb minor');
+    await stage.sees('No study matches “bb minor”');
+  });
+
+  it('refuses a broken backup and loses nothing, then takes its own backup back', async () => {
+    await stage.click('Export the library');
+    const backup = readFileSync(await stage.downloaded('.json'), 'utf8');
+    const before = await rows();
+
+    await importFile('{"format": "something else"}');
+    await stage.sees('is not a backup of Step Ladder');
+    const damaged = JSON.parse(backup);
+    damaged.studies[3].recipe.tonic = 'H';
+    await importFile(JSON.stringify(damaged));
+    await stage.sees('Study 4 in the file is damaged');
+    await importFile(backup.slice(0, 400));
+    await stage.sees('it is not JSON');
+    expect(await rows()).toEqual(before);
+    await stage.driver.navigate().refresh();
+    await stage.until('the same studies', async () => (await rows()).length === before.length);
+
+    await stage.click('Actions for Noor, closed hand');
+    await stage.click('Delete');
+    await stage.until('one fewer', async () => (await rows()).length === before.length - 1);
+    await importFile(backup);
+    await stage.sees(`1 study added, ${before.length - 1} already here`);
+    await stage.until('all of them', async () => (await rows()).length === before.length);
+  });
+});

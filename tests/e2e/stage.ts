@@ -1,0 +1,158 @@
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, By, type Locator, type WebDriver, type WebElement } from 'selenium-webdriver';
+import chrome from 'selenium-webdriver/chrome.js';
+import { application } from '../../server/serve.ts';
+
+const BUILD = join(import.meta.dirname, '..', '..', 'dist');
+
+/** How long a condition may take before the test says it never came, milliseconds. */
+const PATIENCE = 20_000;
+
+/** The built application in a headless browser of its own, with a folder for its downloads. */
+export class Stage {
+  readonly driver: WebDriver;
+  readonly address: string;
+  readonly downloads: string;
+  readonly #server: Server;
+  readonly #profile: string;
+
+  private constructor(driver: WebDriver, address: string, downloads: string, server: Server, profile: string) {
+    this.driver = driver;
+    this.address = address;
+    this.downloads = downloads;
+    this.#server = server;
+    this.#profile = profile;
+  }
+
+  /** Serves the build and opens a browser with an empty profile. */
+  static async open(options: { demo?: boolean; width?: number; height?: number } = {}): Promise<Stage> {
+    const server = await new Promise<Server>((resolve) => {
+      const listening = application(BUILD, options.demo === true).listen(0, '127.0.0.1', () => resolve(listening));
+    });
+    const profile = mkdtempSync(join(tmpdir(), 'step-ladder-browser-'));
+    const downloads = mkdtempSync(join(tmpdir(), 'step-ladder-downloads-'));
+    const chromium = new chrome.Options();
+    chromium.setChromeBinaryPath('/usr/bin/chromium');
+    chromium.addArguments(
+      '--headless=new',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--hide-scrollbars',
+      `--user-data-dir=${profile}`,
+      `--window-size=${options.width ?? 1280},${options.height ?? 800}`,
+    );
+    chromium.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
+    const driver = await new Builder()
+      .forBrowser('chrome')
+      .setChromeOptions(chromium)
+      .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+      .build();
+    const { port } = server.address() as AddressInfo;
+    return new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile);
+  }
+
+  /** Stops the server, as when the network is gone. */
+  shut(): void {
+    this.#server.close();
+    this.#server.closeAllConnections();
+  }
+
+  async close(): Promise<void> {
+    await this.driver.quit();
+    this.shut();
+    rmSync(this.#profile, { recursive: true, force: true, maxRetries: 5 });
+    rmSync(this.downloads, { recursive: true, force: true });
+  }
+
+  async go(path: string): Promise<void> {
+    await this.driver.get(this.address + path);
+  }
+
+  /** Waits until something holds; says what never came otherwise. */
+  async until<T>(what: string, check: () => Promise<T | undefined | false>): Promise<T> {
+    const value = await this.driver.wait(
+      async () => {
+        try {
+          return (await check()) || false;
+        } catch (error) {
+          // The page may be changing under the check; it is made again.
+          if (['StaleElementReferenceError', 'NoSuchElementError', 'ElementNotInteractableError', 'ElementClickInterceptedError'].includes((error as Error).name)) return false;
+          throw error;
+        }
+      },
+      PATIENCE,
+      `Waited in vain for: ${what}`,
+    );
+    return value as T;
+  }
+
+  async find(locator: Locator): Promise<WebElement> {
+    return this.until(String(locator), async () => (await this.driver.findElements(locator))[0]);
+  }
+
+  /** Clicks the button, link, radio or menu action of that name. */
+  async click(name: string): Promise<void> {
+    const quoted = JSON.stringify(name);
+    const path = ['button', 'a', '*[@role="menuitem"]', '*[@role="radio"]']
+      .map((tag) => `//${tag}[normalize-space()=${quoted} or @aria-label=${quoted}]`)
+      .join(' | ');
+    await this.until(`something to click called ${name}`, async () => {
+      const found = await this.driver.findElement(By.xpath(path));
+      await found.click();
+      return true;
+    });
+  }
+
+  /** Chooses from the list of that name by the words a teacher reads. */
+  async choose(list: string, words: string): Promise<void> {
+    await this.until(`"${words}" in the list ${list}`, async () => {
+      const select = await this.driver.findElement(By.css(`select[aria-label="${list}"]`));
+      for (const option of await select.findElements(By.css('option'))) {
+        if ((await option.getText()).trim() === words && (await option.isEnabled())) {
+          await option.click();
+          return true;
+        }
+      }
+      return false;
+    });
+  }
+
+  async chosen(list: string): Promise<string> {
+    const select = await this.find(By.css(`select[aria-label="${list}"]`));
+    return (await select.findElement(By.css('option:checked')).getText()).trim();
+  }
+
+  /** Waits for the engraved score of the study now chosen and gives its description. */
+  async score(): Promise<string> {
+    return this.until('the engraved score', async () => {
+      const picture = await this.driver.findElement(By.css('[role="img"][data-current="true"]'));
+      return (await picture.getAttribute('aria-label')) ?? undefined;
+    });
+  }
+
+  async text(locator: Locator): Promise<string> {
+    return (await this.find(locator)).getText();
+  }
+
+  /** Waits for text to stand somewhere on the page. */
+  async sees(words: string): Promise<void> {
+    await this.until(`the words "${words}"`, async () => (await this.driver.findElement(By.css('body')).getText()).includes(words));
+  }
+
+  /** Waits for a finished download whose name ends so, and gives its path. */
+  async downloaded(ending: string): Promise<string> {
+    return this.until(`a download ending in ${ending}`, async () => {
+      const file = readdirSync(this.downloads).find((name) => name.endsWith(ending));
+      return file && join(this.downloads, file);
+    });
+  }
+}

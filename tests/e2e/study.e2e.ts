@@ -1,0 +1,137 @@
+import { readFileSync } from 'node:fs';
+import midiLibrary from '@tonejs/midi';
+import { XMLParser } from 'fast-xml-parser';
+import { By, Key } from 'selenium-webdriver';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { Stage } from './stage.ts';
+
+describe('building a study', () => {
+  let stage: Stage;
+  beforeEach(async () => {
+    stage = await Stage.open();
+  });
+  afterEach(() => stage.close());
+
+  it('builds three octaves, takes an alternative, keeps it, finds it again and exports it', async () => {
+    await stage.go('/');
+    await stage.click('Build the first study');
+    await stage.choose('Tonic', 'A');
+    await stage.choose('Octaves', 'three octaves');
+    const best = await stage.score();
+    expect(best).toContain('A major, three octaves');
+    expect(await stage.driver.findElements(By.css('.score svg [id^="n"].note'))).toHaveLength(43);
+
+    const ways = await stage.driver.findElements(By.css('[role="radio"]'));
+    expect(ways.length).toBe(5);
+    await ways[2]!.click();
+    const other = await stage.until('another fingering on the score', async () => {
+      const now = await stage.score();
+      return now === best ? false : now;
+    });
+
+    await stage.click('Keep in the library');
+    await stage.until('the study’s own address', async () => /studies\/[0-9a-f-]{36}$/.test(await stage.driver.getCurrentUrl()));
+    await stage.driver.navigate().refresh();
+    expect(await stage.score()).toBe(other);
+
+    await stage.click('Library');
+    await (await stage.find(By.css('input[type="search"]'))).sendKeys('a major');
+    const row = await stage.text(By.css('tbody tr'));
+    expect(row).toContain('A major, three octaves');
+    expect(row).toContain('Violin');
+    await stage.click('A major, three octaves');
+    expect(await stage.score()).toBe(other);
+
+    await stage.click('Export');
+    await stage.click('MusicXML, for notation software');
+    const xml = readFileSync(await stage.downloaded('.musicxml'), 'utf8');
+    const measures = new XMLParser({ isArray: (name) => name === 'measure' || name === 'note' }).parse(xml)['score-partwise'].part.measure;
+    const fingers = measures.flatMap((measure: any) =>
+      measure.note.filter((note: any) => note.pitch).map((note: any) => String(note.notations.technical.fingering)),
+    );
+    expect(fingers.length).toBe(43);
+    expect(other.replace(/[^0-4]/g, '')).toContain(fingers.join(''));
+
+    await stage.click('Export');
+    await stage.click('MIDI, to play it');
+    const midi = new midiLibrary.Midi(readFileSync(await stage.downloaded('.mid')));
+    expect(midi.tracks[0]!.notes.map((note) => note.midi).slice(0, 3)).toEqual([57, 59, 61]);
+  });
+
+  it('keeps every change of a saved study as it is made', async () => {
+    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=1&start=C2');
+    await stage.score();
+    await stage.click('Keep in the library');
+    await stage.sees('Kept in the library');
+    await stage.choose('Form', 'melodic minor');
+    await stage.until('the change kept', async () => {
+      const kept = await stage.driver.executeAsyncScript<string>(`
+        const done = arguments[0];
+        indexedDB.open('step-ladder').onsuccess = (event) => {
+          event.target.result.transaction('studies').objectStore('studies').getAll().onsuccess = (found) => {
+            event.target.result.close();
+            done(found.target.result[0]?.recipe.form ?? '');
+          };
+        };`);
+      return kept === 'melodic-minor';
+    });
+    await stage.driver.navigate().refresh();
+    expect(await stage.score()).toContain('C melodic minor, one octave');
+    expect(await stage.chosen('Form')).toBe('melodic minor');
+  });
+
+  it('shows the same study from a shared address, and says what is wrong with a broken one', async () => {
+    await stage.go('/studies/new?instrument=bass&tonic=F&octaves=1&start=F1');
+    expect(await stage.score()).toContain('E 14  A 014  D 024');
+    await stage.go('/studies/new?instrument=bass&tonic=F&octaves=4');
+    expect(await stage.text(By.css('[role="alert"]'))).toMatch(/room for three octaves|No key has four octaves|Four octaves fit/);
+    await stage.go('/studies/new?instrument=kazoo&tonic=F');
+    expect(await stage.text(By.css('[role="alert"]'))).toContain('violin, viola, cello, bass');
+    await stage.go('/studies/0c9f1d0e-0000-4000-8000-000000000000');
+    expect(await stage.text(By.css('[role="alert"]'))).toContain('There is no such study here');
+  });
+
+  it('follows every choice, and moves with the keyboard only from the library to a kept study', async () => {
+    await stage.go('/');
+    await stage.sees('Nothing here yet.');
+    const press = async (...keys: string[]): Promise<void> => {
+      for (const key of keys) await stage.driver.actions().sendKeys(key).perform();
+    };
+    const focused = (): Promise<string> =>
+      stage.driver.executeScript<string>(
+        'const e = document.activeElement; return e?.getAttribute("aria-label") ?? e?.textContent?.trim() ?? "";',
+      );
+    const tabTo = async (name: string): Promise<void> => {
+      for (let step = 0; step < 60; step += 1) {
+        if ((await focused()) === name) return;
+        await press(Key.TAB);
+      }
+      throw new Error(`The keyboard never reached "${name}".`);
+    };
+    await tabTo('Build the first study');
+    await press(Key.ENTER);
+    await stage.score();
+    await tabTo('Instrument');
+    await press('c');
+    await stage.until('the cello', async () => (await stage.chosen('Instrument')) === 'Cello');
+    await tabTo('Tonic');
+    await press('D');
+    await stage.until('the key of D', async () => (await stage.score()).includes('Score of D'));
+    // From the lists back up to the button that keeps the study.
+    await stage.driver.executeScript('document.querySelector("main").focus?.(); document.activeElement.blur();');
+    await tabTo('Keep in the library');
+    await press(Key.ENTER);
+    await stage.until('a kept study', async () => /studies\/[0-9a-f-]{36}$/.test(await stage.driver.getCurrentUrl()));
+    const before = await stage.score();
+    await stage.driver.executeScript('document.querySelector("[role=radio][data-state=checked]").focus();');
+    await press(Key.ARROW_DOWN);
+    await stage.until('the next way chosen by arrow', async () => (await stage.score()) !== before);
+  });
+
+  it('warns about a key without signature and writes its twin on request', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G%23&octaves=1&start=G%234');
+    await stage.sees('has no standard key signature');
+    await stage.click('Write it as A♭ instead: the same sound.');
+    expect(await stage.score()).toContain('A♭ major');
+  });
+});
