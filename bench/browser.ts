@@ -29,15 +29,20 @@ try {
     );
     for (const name of Object.keys(measured)) {
       measured[name]!.push(
-        await stage.driver.executeScript<number>(`return performance.getEntriesByName(${JSON.stringify(name)})[0].duration;`),
+        await stage.driver.executeScript<number>(
+          `return performance.getEntriesByName(${JSON.stringify(name)})[0].duration;`,
+        ),
       );
     }
   }
   for (const [name, values] of Object.entries(measured)) {
     const warm = values.slice(8).sort((a, b) => a - b);
-    const at = (share: number): string => `${warm[Math.min(warm.length - 1, Math.floor(share * warm.length))]!.toFixed(0)} ms`;
+    const at = (share: number): string =>
+      `${warm[Math.min(warm.length - 1, Math.floor(share * warm.length))]!.toFixed(0)} ms`;
     const asked = name.endsWith('fingering') ? 50 : 300;
-    line(`  ${name}, 43 notes, ${warm.length} changes: median ${at(0.5)}, 95 of 100 within ${at(0.95)} (asked: ${asked} ms)`);
+    line(
+      `  ${name}, 43 notes, ${warm.length} changes: median ${at(0.5)}, 95 of 100 within ${at(0.95)} (asked: ${asked} ms)`,
+    );
   }
 } finally {
   await stage.close();

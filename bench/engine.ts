@@ -43,7 +43,9 @@ const ours = time(() => sweepForward(chain));
 const theirs = time(graph.search, 5);
 const agree = Math.abs(sweepForward(chain).best - graph.search()) < 1e-9;
 line(`  graph of 43 notes: ${graph.nodes} nodes, ${graph.links} links; the costs ${agree ? 'agree' : 'DISAGREE'}`);
-line(`  shortest path, ngraph.path ${ms(theirs)} : ours ${ms(ours)} = ${(theirs / ours).toFixed(0)} times (asked: at least 20)`);
+line(
+  `  shortest path, ngraph.path ${ms(theirs)} : ours ${ms(ours)} = ${(theirs / ours).toFixed(0)} times (asked: at least 20)`,
+);
 
 const best = (input: { recipe: Recipe; passage: Passage }): number =>
   time(() => {
@@ -57,7 +59,9 @@ const five = (input: { recipe: Recipe; passage: Passage }): number =>
   });
 const bestTime = best({ recipe, passage });
 const fiveTime = five({ recipe, passage });
-line(`  from the recipe, best way ${ms(bestTime)} (${(theirs / bestTime).toFixed(1)} times faster than the library's search alone)`);
+line(
+  `  from the recipe, best way ${ms(bestTime)} (${(theirs / bestTime).toFixed(1)} times faster than the library's search alone)`,
+);
 line(`  five ways ${ms(fiveTime)} = ${(fiveTime / bestTime).toFixed(1)} times the best way (asked: at most 10)`);
 
 // The same notes twice over, so that only the length differs.
@@ -66,7 +70,9 @@ const once = single.passage;
 const doubled: Passage = { ...once, notes: [...once.notes, ...once.notes].map((note, at) => ({ ...note, at })) };
 const short = best(single);
 const long = best({ recipe: single.recipe, passage: doubled });
-line(`  ${once.notes.length} notes ${ms(short)}, ${doubled.notes.length} notes ${ms(long)} = ${(long / short).toFixed(2)} times (asked: at most 2.2)`);
+line(
+  `  ${once.notes.length} notes ${ms(short)}, ${doubled.notes.length} notes ${ms(long)} = ${(long / short).toFixed(2)} times (asked: at most 2.2)`,
+);
 
 const FORMS = ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'mixolydian', 'chromatic'] as const;
 let built = 0;
@@ -83,4 +89,6 @@ for (const instrument of INSTRUMENTS) {
   }
 }
 const all = performance.now() - start;
-line(`  12 keys × 6 forms × 3 ranges × 4 instruments: ${built} studies in ${(all / 1000).toFixed(1)} s, ${ms(all / built)} each; ${refused} out of range`);
+line(
+  `  12 keys × 6 forms × 3 ranges × 4 instruments: ${built} studies in ${(all / 1000).toFixed(1)} s, ${ms(all / built)} each; ${refused} out of range`,
+);

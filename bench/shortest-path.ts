@@ -32,7 +32,8 @@ export function generalGraph(chain: Chain): GeneralGraph {
       for (let b = 0; b < width; b += 1) {
         if (one.kind === 'step') {
           const cost = one.edge.cost[a * width + b]!;
-          if (one.edge.moved[a * width + b] === 1) link(id(k, from), id(k + 1, 4 * b + chain.freshFlag), cost + BITS[flag]! * chain.visit);
+          if (one.edge.moved[a * width + b] === 1)
+            link(id(k, from), id(k + 1, 4 * b + chain.freshFlag), cost + BITS[flag]! * chain.visit);
           else link(id(k, from), id(k + 1, 4 * b + (layer[b]!.rank === 0 ? flag : 0)), cost);
         } else {
           for (let to = 0; to < 4; to += 1) {
@@ -55,7 +56,8 @@ export function generalGraph(chain: Chain): GeneralGraph {
     search: () => {
       const path = finder.find('start', 'end');
       let cost = 0;
-      for (let step = 0; step < path.length - 1; step += 1) cost += graph.getLink(path[step + 1]!.id, path[step]!.id)!.data.weight;
+      for (let step = 0; step < path.length - 1; step += 1)
+        cost += graph.getLink(path[step + 1]!.id, path[step]!.id)!.data.weight;
       return path.length === 0 ? Number.POSITIVE_INFINITY : cost;
     },
   };

@@ -12,7 +12,12 @@ function study(input: string, ...args: string[]): { status: number; answer: any;
 
 describe('the command line', () => {
   it('answers every recipe in order, defaults filled in', () => {
-    const { status, answer } = study(JSON.stringify([{ instrument: 'violin', tonic: 'A' }, { instrument: 'bass', tonic: 'E', ways: 2 }]));
+    const { status, answer } = study(
+      JSON.stringify([
+        { instrument: 'violin', tonic: 'A' },
+        { instrument: 'bass', tonic: 'E', ways: 2 },
+      ]),
+    );
     expect(status).toBe(0);
     expect(answer).toHaveLength(2);
     expect(answer[0].recipe).toMatchObject({
@@ -29,7 +34,15 @@ describe('the command line', () => {
       bowing: { slur: 1, perBeat: 2, opening: 'none', top: 'once', closing: 'none' },
     });
     expect(answer[0].notes[0]).toEqual({ at: 0, pitch: 'A3', midi: 57, degree: 1 });
-    expect(answer[0].ways[0].fingers[0]).toMatchObject({ at: 0, string: 'G', finger: 1, stop: 2, hand: 2, position: '1st', reach: 'none' });
+    expect(answer[0].ways[0].fingers[0]).toMatchObject({
+      at: 0,
+      string: 'G',
+      finger: 1,
+      stop: 2,
+      hand: 2,
+      position: '1st',
+      reach: 'none',
+    });
     expect(answer[1].recipe.handSystem).toBe('1-2-4');
     expect(answer[1].ways.length).toBeLessThanOrEqual(2);
     const costs = answer[0].ways.map((way: { cost: number }) => way.cost);
@@ -42,7 +55,9 @@ describe('the command line', () => {
   });
 
   it('puts a refusal in its slot and still answers the others, with status 1', () => {
-    const { status, answer } = study(JSON.stringify([{ instrument: 'violin', tonic: 'B', octaves: 4 }, 7, { instrument: 'viola', tonic: 'C' }]));
+    const { status, answer } = study(
+      JSON.stringify([{ instrument: 'violin', tonic: 'B', octaves: 4 }, 7, { instrument: 'viola', tonic: 'C' }]),
+    );
     expect(status).toBe(1);
     expect(answer[0].error.path).toBe('octaves');
     expect(answer[0].error.message).toMatch(/three octaves/);
@@ -61,7 +76,11 @@ describe('the command line', () => {
 
   it('writes MusicXML and MIDI files numbered like the input; a failed slot writes none', () => {
     const folder = mkdtempSync(join(tmpdir(), 'step-ladder-'));
-    const recipes = JSON.stringify([{ instrument: 'bass', tonic: 'F' }, { instrument: 'bass', tonic: 'X' }, { instrument: 'violin', tonic: 'D' }]);
+    const recipes = JSON.stringify([
+      { instrument: 'bass', tonic: 'F' },
+      { instrument: 'bass', tonic: 'X' },
+      { instrument: 'violin', tonic: 'D' },
+    ]);
     const xml = study(recipes, '--format', 'musicxml', '--out', folder);
     expect(xml.status).toBe(1);
     expect(xml.answer[0].file).toBe(join(folder, '0.musicxml'));

@@ -48,7 +48,9 @@ export function installPackages() {
     env: { ...process.env, NODE_ENV: 'development' },
   });
   if (done.error || done.status !== 0) {
-    giveUp('npm could not install the packages. Check that the npm registry can be reached, then run the command again.');
+    giveUp(
+      'npm could not install the packages. Check that the npm registry can be reached, then run the command again.',
+    );
   }
 }
 

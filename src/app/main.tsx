@@ -36,7 +36,7 @@ const router = createBrowserRouter([
 
 function NoSuchPage() {
   return (
-    <Notice tone="trouble" title="There is no such page">
+    <Notice tone="trouble" wholePage title="There is no such page">
       <Link to="/" className="underline">
         Go to the library
       </Link>
@@ -48,7 +48,7 @@ function Fault() {
   const error = useRouteError();
   return (
     <main className="p-8">
-      <Notice tone="trouble" title="Something went wrong in Step Ladder">
+      <Notice tone="trouble" wholePage title="Something went wrong in Step Ladder">
         {error instanceof Error ? error.message : 'The page could not be shown.'} What you kept is safe.{' '}
         <a href="/" className="underline">
           Open the library again

@@ -4,17 +4,15 @@ import type { ReactNode } from 'react';
 /** A button that opens a short list of actions. */
 export function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }) {
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-20 min-w-52 rounded-sm border border-rule bg-sheet py-1 shadow-lg"
-        >
-          {children}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <DropdownMenu.Content
+        align="end"
+        sideOffset={4}
+        className="z-20 min-w-52 rounded-sm border border-rule bg-sheet py-1 shadow-lg"
+      >
+        {children}
+      </DropdownMenu.Content>
     </DropdownMenu.Root>
   );
 }

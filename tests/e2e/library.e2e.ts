@@ -55,7 +55,9 @@ describe('the library', () => {
     await stage.until('the new name', async () => (await rows()).some((row) => row.includes('Ivo, recital')));
     expect((await rows()).filter((row) => row.includes('(copy)'))).toEqual([]);
     await stage.driver.navigate().refresh();
-    await stage.until('the new name after a reload', async () => (await rows()).some((row) => row.includes('Ivo, recital')));
+    await stage.until('the new name after a reload', async () =>
+      (await rows()).some((row) => row.includes('Ivo, recital')),
+    );
   });
 
   it('finds by name, key and instrument', async () => {

@@ -3,7 +3,7 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder, By, type Locator, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, type Locator, type WebElement } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
 import { application } from '../../server/serve.ts';
 
@@ -14,13 +14,13 @@ const PATIENCE = 20_000;
 
 /** The built application in a headless browser of its own, with a folder for its downloads. */
 export class Stage {
-  readonly driver: WebDriver;
+  readonly driver: chrome.Driver;
   readonly address: string;
   readonly downloads: string;
   readonly #server: Server;
   readonly #profile: string;
 
-  private constructor(driver: WebDriver, address: string, downloads: string, server: Server, profile: string) {
+  private constructor(driver: chrome.Driver, address: string, downloads: string, server: Server, profile: string) {
     this.driver = driver;
     this.address = address;
     this.downloads = downloads;
@@ -51,11 +51,11 @@ export class Stage {
       `--window-size=${options.width ?? 1280},${options.height ?? 800}`,
     );
     chromium.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
-    const driver = await new Builder()
+    const driver = (await new Builder()
       .forBrowser('chrome')
       .setChromeOptions(chromium)
       .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
-      .build();
+      .build()) as chrome.Driver;
     const { port } = server.address() as AddressInfo;
     return new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile);
   }
@@ -73,6 +73,11 @@ export class Stage {
     rmSync(this.downloads, { recursive: true, force: true });
   }
 
+  /** Sends a command of Chromium's own tools. */
+  async devTools(command: string, parameters: object): Promise<void> {
+    await this.driver.sendDevToolsCommand(command, parameters);
+  }
+
   async go(path: string): Promise<void> {
     await this.driver.get(this.address + path);
   }
@@ -85,7 +90,15 @@ export class Stage {
           return (await check()) || false;
         } catch (error) {
           // The page may be changing under the check; it is made again.
-          if (['StaleElementReferenceError', 'NoSuchElementError', 'ElementNotInteractableError', 'ElementClickInterceptedError'].includes((error as Error).name)) return false;
+          if (
+            [
+              'StaleElementReferenceError',
+              'NoSuchElementError',
+              'ElementNotInteractableError',
+              'ElementClickInterceptedError',
+            ].includes((error as Error).name)
+          )
+            return false;
           throw error;
         }
       },
@@ -145,7 +158,9 @@ export class Stage {
 
   /** Waits for text to stand somewhere on the page. */
   async sees(words: string): Promise<void> {
-    await this.until(`the words "${words}"`, async () => (await this.driver.findElement(By.css('body')).getText()).includes(words));
+    await this.until(`the words "${words}"`, async () =>
+      (await this.driver.findElement(By.css('body')).getText()).includes(words),
+    );
   }
 
   /** Waits for a finished download whose name ends so, and gives its path. */

@@ -30,7 +30,9 @@ describe('building a study', () => {
     });
 
     await stage.click('Keep in the library');
-    await stage.until('the study’s own address', async () => /studies\/[0-9a-f-]{36}$/.test(await stage.driver.getCurrentUrl()));
+    await stage.until('the study’s own address', async () =>
+      /studies\/[0-9a-f-]{36}$/.test(await stage.driver.getCurrentUrl()),
+    );
     await stage.driver.navigate().refresh();
     expect(await stage.score()).toBe(other);
 
@@ -45,7 +47,9 @@ describe('building a study', () => {
     await stage.click('Export');
     await stage.click('MusicXML, for notation software');
     const xml = readFileSync(await stage.downloaded('.musicxml'), 'utf8');
-    const measures = new XMLParser({ isArray: (name) => name === 'measure' || name === 'note' }).parse(xml)['score-partwise'].part.measure;
+    const measures = new XMLParser({ isArray: (name) => name === 'measure' || name === 'note' }).parse(xml)[
+      'score-partwise'
+    ].part.measure;
     const fingers = measures.flatMap((measure: any) =>
       measure.note.filter((note: any) => note.pitch).map((note: any) => String(note.notations.technical.fingering)),
     );
@@ -84,7 +88,9 @@ describe('building a study', () => {
     await stage.go('/studies/new?instrument=bass&tonic=F&octaves=1&start=F1');
     expect(await stage.score()).toContain('E 14  A 014  D 024');
     await stage.go('/studies/new?instrument=bass&tonic=F&octaves=4');
-    expect(await stage.text(By.css('[role="alert"]'))).toMatch(/room for three octaves|No key has four octaves|Four octaves fit/);
+    expect(await stage.text(By.css('[role="alert"]'))).toMatch(
+      /room for three octaves|No key has four octaves|Four octaves fit/,
+    );
     await stage.go('/studies/new?instrument=kazoo&tonic=F');
     expect(await stage.text(By.css('[role="alert"]'))).toContain('violin, viola, cello, bass');
     await stage.go('/studies/0c9f1d0e-0000-4000-8000-000000000000');

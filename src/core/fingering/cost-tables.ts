@@ -100,6 +100,7 @@ export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   },
   bass: {
     ...SHARED,
+    'high-on-low-string': 0.1,
     'slide-on-2': 1.2,
     'slide-down-on-1': 2.2,
     'slide-up-on-4': 2.2,

