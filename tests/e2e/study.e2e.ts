@@ -130,8 +130,10 @@ describe('building a study', () => {
     await stage.until('a kept study', async () => /studies\/[0-9a-f-]{36}$/.test(await stage.driver.getCurrentUrl()));
     const before = await stage.score();
     await stage.driver.executeScript('document.querySelector("[role=radio][data-state=checked]").focus();');
-    await press(Key.ARROW_DOWN);
+    // The key is held until the choice has moved, as a finger holds it.
+    await stage.driver.actions().keyDown(Key.ARROW_DOWN).perform();
     await stage.until('the next way chosen by arrow', async () => (await stage.score()) !== before);
+    await stage.driver.actions().keyUp(Key.ARROW_DOWN).perform();
   });
 
   it('warns about a key without signature and writes its twin on request', async () => {

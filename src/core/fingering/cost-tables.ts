@@ -22,7 +22,7 @@ const SHARED: CostTable = {
   'half-position': 0.12,
   'second-position': 0.05,
   height: 0.015,
-  'high-on-low-string': 0.025,
+  'high-on-low-string': 0.06,
   'start-away': 3,
   'start-distance': 0.1,
   crossing: 0.15,

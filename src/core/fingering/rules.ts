@@ -116,7 +116,9 @@ function countPlace(note: Candidate, setting: Setting, tally: Tally): void {
   if (away > 0) tally.add(T_HEIGHT, Math.min(away, 10));
   const over = note.stop - FIFTH_ABOVE;
   if (over > 0 && note.string < setting.topString) {
-    tally.add(T_HIGH_ON_LOW_STRING, over * (setting.topString - note.string));
+    // Beyond the octave the string is so short that only the top string still speaks freely.
+    const beyond = Math.max(0, note.stop - OCTAVE_STOP);
+    tally.add(T_HIGH_ON_LOW_STRING, (over + 2 * beyond) * (setting.topString - note.string));
   }
 }
 

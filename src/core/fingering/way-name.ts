@@ -1,49 +1,51 @@
 import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
 import type { Recipe } from '../study/recipe.ts';
+import { printed } from '../theory/pitch.ts';
 import type { FingeredNote, Way } from './fingering.ts';
 
-const DEGREES = ['', 'tonic', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh'];
-const OCTAVES = ['', ' of the second octave', ' of the third octave', ' of the fourth octave'];
+/** How many shifts a way's name tells one by one. */
+const TOLD = 2;
 
 /**
  * A few words that tell a way from the others: `1st position, open strings`,
- * `3rd position from the octave`, `along the A string`.
+ * `3rd from G4, then 5th from B5`, `along the A string`.
  */
 export function wayName(way: Way, passage: Passage, recipe: Recipe): string {
-  const rising = way.fingers.slice(0, passage.top === 0 ? undefined : passage.top + 1);
-  const opens = rising.some((note) => note.finger === 0);
+  const rising = passage.top === 0 ? way.fingers : way.fingers.slice(0, passage.top + 1);
   const first = rising.find((note) => note.finger !== 0);
   if (!first) return 'open strings only';
-  const strings = [...new Set(way.fingers.map((note) => note.string))];
-  if (strings.length === 1 && rising.length > 4) return `along the ${strings[0]} string`;
-  const openWords = opens ? ', open strings' : ', no open strings';
-  const shiftsUp = way.shifts.filter((shift) => shift.to <= passage.top || passage.top === 0);
-  if (way.shifts.length === 0) return `${positionWords(first)}${openWords}`;
-  const start = away(first, recipe) ? `from ${first.position}` : undefined;
-  const main = shiftsUp[0];
-  if (!main) return `${start ?? positionWords(first)}, shifts coming down`;
-  const arrival = way.fingers[main.to];
-  const where = arrival ? placeOf(arrival.at, passage) : '';
-  const more = shiftsUp.length > 1 ? `, ${shiftsUp.length} shifts up` : '';
-  return `${start ? `${start}, then ` : ''}${arrival ? positionWords(arrival) : ''} from ${where}${more}`;
+  const strings = new Set(way.fingers.map((note) => note.string));
+  if (strings.size === 1 && rising.length > 4) return `along the ${first.string} string`;
+  if (way.shifts.length === 0) return `${positionWords(first)}, ${openWords(rising, recipe)}`;
+  const start = first.hand === INSTRUMENT_TABLE[recipe.instrument].homeHand ? [] : [`from ${first.position}`];
+  const arrivals = way.shifts
+    .filter((shift) => shift.to < rising.length)
+    .map((shift) => {
+      const note = way.fingers[shift.to] as FingeredNote;
+      return `${note.position} from ${printed(passage.notes[shift.to]?.pitch.name ?? '')}`;
+    });
+  if (arrivals.length === 0) return `${positionWords(first)}, shifts coming down`;
+  const told = [...start, ...arrivals.slice(0, TOLD)].join(', ');
+  const more = arrivals.length - TOLD;
+  return more > 0 ? `${told} and ${more} more` : told;
 }
 
-function away(note: FingeredNote, recipe: Recipe): boolean {
-  return note.hand !== INSTRUMENT_TABLE[recipe.instrument].homeHand;
+/** What happens where an open string might sound: it does, or a finger stands in for it. */
+function openWords(notes: readonly FingeredNote[], recipe: Recipe): string {
+  const instrument = INSTRUMENT_TABLE[recipe.instrument];
+  const opens = notes.filter((note) => note.finger === 0);
+  const stoppedInstead = notes.filter((note) => {
+    const string = instrument.strings.find((one) => one.name === note.string);
+    return note.finger !== 0 && instrument.strings.some((one) => string && one.open === string.open + note.stop);
+  });
+  if (opens.length === 0) return 'no open strings';
+  const instead = stoppedInstead[0];
+  return instead ? `finger ${instead.finger} for an open string` : 'open strings';
 }
 
 function positionWords(note: FingeredNote): string {
   return note.thumb || note.position.startsWith('stop') ? note.position : `${note.position} position`;
-}
-
-function placeOf(at: number, passage: Passage): string {
-  const note = passage.notes[at];
-  if (!note) return '';
-  const octave = Math.floor((note.pitch.midi - passage.tonic.midi) / 12);
-  if (note.degree === 1 && octave >= 1)
-    return ['', 'the octave', 'the second octave', 'the third octave', 'the fourth octave'][octave] ?? '';
-  return `the ${DEGREES[note.degree] ?? ''}${OCTAVES[octave] ?? ''}`;
 }
 
 /** The fingering as text, string by string: `G 0123 D 0123`. A new hand begins a new group. */

@@ -63,7 +63,11 @@ export function musicXml(study: ScoredStudy): string {
     { version: '3.1' },
     element('work', {}, element('work-title', {}, study.title)),
     element('identification', {}, element('encoding', {}, element('software', {}, 'Step Ladder'))),
-    element('part-list', {}, element('score-part', { id: 'P1' }, element('part-name', {}, instrument.name))),
+    element(
+      'part-list',
+      {},
+      element('score-part', { id: 'P1' }, element('part-name', { 'print-object': 'no' }, instrument.name)),
+    ),
     element('part', { id: 'P1' }, ...measures),
   );
   return documentText(MUSICXML_DOCTYPE, root);
