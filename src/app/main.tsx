@@ -1,13 +1,14 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, Link, RouterProvider, useRouteError } from 'react-router';
+import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { layOutDemo } from '../data/demo.ts';
 import { adoptStudioFromAddress } from '../data/studio.ts';
 import { LibraryScreen } from '../features/library/library-screen.tsx';
 import { NoticesScreen } from '../features/notices/notices-screen.tsx';
 import { NewStudyScreen, SavedStudyScreen } from '../features/study/study-screen.tsx';
 import { Notice } from '../ui/notice.tsx';
+import { FaultBoundary } from './fault.tsx';
 import { Shell } from './shell.tsx';
 import './styles.css';
 
@@ -20,20 +21,6 @@ const client = new QueryClient({
   },
 });
 
-const router = createBrowserRouter([
-  {
-    element: <Shell />,
-    errorElement: <Fault />,
-    children: [
-      { path: '/', element: <LibraryScreen /> },
-      { path: '/studies/new', element: <NewStudyScreen /> },
-      { path: '/studies/:id', element: <SavedStudyScreen /> },
-      { path: '/notices', element: <NoticesScreen /> },
-      { path: '*', element: <NoSuchPage /> },
-    ],
-  },
-]);
-
 function NoSuchPage() {
   return (
     <Notice tone="trouble" wholePage title="There is no such page">
@@ -41,20 +28,6 @@ function NoSuchPage() {
         Go to the library
       </Link>
     </Notice>
-  );
-}
-
-function Fault() {
-  const error = useRouteError();
-  return (
-    <main className="p-8">
-      <Notice tone="trouble" wholePage title="Something went wrong in Step Ladder">
-        {error instanceof Error ? error.message : 'The page could not be shown.'} What you kept is safe.{' '}
-        <a href="/" className="underline">
-          Open the library again
-        </a>
-      </Notice>
-    </main>
   );
 }
 
@@ -68,7 +41,19 @@ layOutDemo()
     createRoot(root).render(
       <StrictMode>
         <QueryClientProvider client={client}>
-          <RouterProvider router={router} />
+          <FaultBoundary>
+            <BrowserRouter>
+              <Routes>
+                <Route element={<Shell />}>
+                  <Route path="/" element={<LibraryScreen />} />
+                  <Route path="/studies/new" element={<NewStudyScreen />} />
+                  <Route path="/studies/:id" element={<SavedStudyScreen />} />
+                  <Route path="/notices" element={<NoticesScreen />} />
+                  <Route path="*" element={<NoSuchPage />} />
+                </Route>
+              </Routes>
+            </BrowserRouter>
+          </FaultBoundary>
         </QueryClientProvider>
       </StrictMode>,
     );

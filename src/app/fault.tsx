@@ -1,0 +1,26 @@
+import { Component, type ReactNode } from 'react';
+import { Notice } from '../ui/notice.tsx';
+
+/** Stands in for a page that failed, and says that nothing kept is lost. */
+export class FaultBoundary extends Component<{ children: ReactNode }, { fault: Error | undefined }> {
+  override state: { fault: Error | undefined } = { fault: undefined };
+
+  static getDerivedStateFromError(fault: unknown): { fault: Error } {
+    return { fault: fault instanceof Error ? fault : new Error(String(fault)) };
+  }
+
+  override render(): ReactNode {
+    const { fault } = this.state;
+    if (!fault) return this.props.children;
+    return (
+      <main className="p-8">
+        <Notice tone="trouble" wholePage title="Something went wrong in Step Ladder">
+          {fault.message} What you kept is safe.{' '}
+          <a href="/" className="underline">
+            Open the library again
+          </a>
+        </Notice>
+      </main>
+    );
+  }
+}

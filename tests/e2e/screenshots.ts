@@ -1,0 +1,63 @@
+// npm run screenshots: one current picture of each main view, from the demonstration studio.
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
+import { Stage } from './stage.ts';
+
+const FOLDER = join(import.meta.dirname, '..', '..', 'docs', 'screenshots');
+
+interface View {
+  readonly name: string;
+  readonly path: string;
+  readonly width?: number;
+  readonly height?: number;
+  readonly ready: (stage: Stage) => Promise<unknown>;
+}
+
+const VIEWS: readonly View[] = [
+  { name: 'library', path: '/', ready: (stage) => stage.sees('Pella') },
+  {
+    name: 'study-violin',
+    path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&bowing={"slur":3,"perBeat":3}',
+    ready: (stage) => stage.score(),
+  },
+  {
+    name: 'study-cello',
+    path: '/studies/new?instrument=cello&tonic=A&form=melodic-minor&octaves=2&start=A2',
+    ready: (stage) => stage.score(),
+  },
+  {
+    name: 'study-bass-refused',
+    path: '/studies/new?instrument=bass&tonic=F&octaves=4',
+    ready: (stage) => stage.find(By.css('[role="alert"]')),
+  },
+  {
+    name: 'study-phone',
+    path: '/studies/new?instrument=viola&tonic=C&octaves=2&start=C3',
+    width: 390,
+    height: 844,
+    ready: (stage) => stage.score(),
+  },
+  { name: 'notices', path: '/notices', ready: (stage) => stage.sees('Packages shipped') },
+];
+
+mkdirSync(FOLDER, { recursive: true });
+const stage = await Stage.open({ demo: true });
+try {
+  await stage.go('/');
+  await stage.sees('Pella');
+  for (const view of VIEWS) {
+    await stage.devTools('Emulation.setDeviceMetricsOverride', {
+      width: view.width ?? 1280,
+      height: view.height ?? 800,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+    await stage.go(view.path);
+    await view.ready(stage);
+    await stage.driver.executeScript('return document.fonts.ready;');
+    writeFileSync(join(FOLDER, `${view.name}.png`), await stage.driver.takeScreenshot(), 'base64');
+  }
+} finally {
+  await stage.close();
+}
