@@ -94,3 +94,41 @@ describe('the library', () => {
     await stage.until('all of them', async () => (await rows()).length === before.length);
   });
 });
+
+describe('where the browser keeps nothing', () => {
+  const withStorage = async (script: string, check: (stage: Stage) => Promise<void>): Promise<void> => {
+    const stage = await Stage.open();
+    try {
+      await stage.devTools('Page.addScriptToEvaluateOnNewDocument', { source: script });
+      await check(stage);
+    } finally {
+      await stage.close();
+    }
+  };
+
+  it('says so when storage is blocked, and still builds', async () => {
+    await withStorage(
+      `Object.defineProperty(window, 'indexedDB', { get() { throw new DOMException('blocked', 'SecurityError'); } });`,
+      async (stage) => {
+        await stage.go('/');
+        await stage.sees('does not let Step Ladder keep anything here');
+        await stage.go('/studies/new?instrument=bass&tonic=F&start=F1');
+        expect(await stage.score()).toContain('E 14  A 014  D 024');
+        await stage.click('Keep in the library');
+        await stage.sees('does not let Step Ladder keep anything here');
+      },
+    );
+  });
+
+  it('says so when storage is full, and what to do', async () => {
+    await withStorage(
+      `IDBObjectStore.prototype.put = () => { throw new DOMException('full', 'QuotaExceededError'); };`,
+      async (stage) => {
+        await stage.go('/studies/new?instrument=bass&tonic=F&start=F1');
+        await stage.score();
+        await stage.click('Keep in the library');
+        await stage.sees('storage is full: the last change is not saved');
+      },
+    );
+  });
+});

@@ -88,6 +88,7 @@ export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   },
   cello: {
     ...SHARED,
+    'slide-at-top': 1.4,
     'reach-forward': 0.3,
     'reach-back': 0.35,
     'slide-wide': 0.2,

@@ -25,6 +25,13 @@ describe('the notes of a study', () => {
     );
   });
 
+  it('keep the ascending form of the melodic minor both ways when asked', () => {
+    expect(
+      notes({ instrument: 'cello', tonic: 'A', form: 'melodic-minor', start: 'A2', melodicDescent: 'ascending' }),
+    ).toBe('A2 B2 C3 D3 E3 F#3 G#3 A3 G#3 F#3 E3 D3 C3 B2 A2');
+    expect(notes({ instrument: 'cello', tonic: 'A', melodicDescent: 'ascending' })).toMatch(/^melodicDescent: /);
+  });
+
   it('keep broken thirds and groups within the range', () => {
     expect(notes({ instrument: 'violin', tonic: 'D', start: 'D4', figure: 'broken-thirds' })).toBe(
       'D4 F#4 E4 G4 F#4 A4 G4 B4 A4 C#5 B4 D5 B4 C#5 A4 B4 G4 A4 F#4 G4 E4 F#4 D4',

@@ -37,6 +37,9 @@ export function passageOf(recipe: Recipe): Outcome<Passage> {
   const instrument = INSTRUMENT_TABLE[recipe.instrument];
   const form = formRefusal(recipe);
   if (form) return form;
+  if (recipe.melodicDescent === 'ascending' && recipe.form !== 'melodic-minor') {
+    return refused('melodicDescent', 'Only the melodic minor has another form coming down. Choose natural here.');
+  }
   const start = startOf(recipe, instrument);
   if (!start.ok) return start;
   const tonic = start.value;
@@ -78,8 +81,8 @@ export function passageOf(recipe: Recipe): Outcome<Passage> {
 }
 
 function ladder(recipe: Recipe, tonic: Pitch, heading: Heading): Pitch[] | undefined {
-  const octave =
-    recipe.figure === 'arpeggio' ? spellChord(tonic, recipe.form) : spellScale(tonic, recipe.form, heading);
+  const notes = recipe.melodicDescent === 'ascending' ? 'up' : heading;
+  const octave = recipe.figure === 'arpeggio' ? spellChord(tonic, recipe.form) : spellScale(tonic, recipe.form, notes);
   return octave && stackOctaves(octave, recipe.octaves);
 }
 

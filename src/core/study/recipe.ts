@@ -9,6 +9,7 @@ const FORM_IDS = FORMS.map((form) => form.id) as [FormId, ...FormId[]];
 
 export const OPEN_STRING_RULES = ['free', 'up-only', 'down-only', 'never'] as const;
 export const RETURNS = ['auto', 'mirror', 'fourth', 'third', 'top-string'] as const;
+export const MELODIC_DESCENTS = ['natural', 'ascending'] as const;
 export const TURNS = ['none', 'two', 'three'] as const;
 export const TOPS = ['once', 'twice', 'long'] as const;
 
@@ -69,6 +70,8 @@ export const Recipe = z.strictObject({
     })
     .optional(),
   direction: choice('direction', ['up', 'down', 'up-down']).default('up-down'),
+  /** Melodic minor coming down: with its natural notes, or keeping those of the way up. */
+  melodicDescent: choice('way the melodic minor comes down', MELODIC_DESCENTS).default('natural'),
   openStrings: choice('rule for open strings', OPEN_STRING_RULES).default('free'),
   handSystem: choice('hand system', HAND_SYSTEMS).optional(),
   return: choice('way down', RETURNS).default('auto'),

@@ -10,6 +10,7 @@ const PLAIN = [
   'figure',
   'start',
   'direction',
+  'melodicDescent',
   'openStrings',
   'handSystem',
   'return',

@@ -27,6 +27,7 @@ export function changeChoices(choices: Choices, change: Partial<Choices>): Choic
     if (change.instrument !== 'bass') delete next.handSystem;
   }
   next.form = fittingForm(next.figure ?? 'scale', next.form ?? 'major');
+  if (next.form !== 'melodic-minor') delete next.melodicDescent;
   if (next.start !== undefined && !fits(next)) {
     const starts = startsThatFit(next.tonic, next.octaves ?? 1, INSTRUMENT_TABLE[next.instrument]);
     const register = Number(next.start.slice(-1));

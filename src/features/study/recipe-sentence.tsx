@@ -21,6 +21,11 @@ const OPEN_STRINGS: readonly Option[] = [
   { value: 'never', label: 'never' },
 ];
 
+const DESCENTS: readonly Option[] = [
+  { value: 'natural', label: 'with its natural notes' },
+  { value: 'ascending', label: 'with the notes of the way up' },
+];
+
 const RETURNS: readonly Option[] = [
   { value: 'auto', label: 'as suits best' },
   { value: 'mirror', label: 'the same way back' },
@@ -98,7 +103,20 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
         .
       </p>
       <p className="text-base leading-8 text-faint">
-        Open strings{' '}
+        {choices.form === 'melodic-minor' ? (
+          <>
+            Coming down{' '}
+            <Choice
+              label="Coming down"
+              value={choices.melodicDescent ?? 'natural'}
+              options={DESCENTS}
+              onChoose={(value) => change({ melodicDescent: value as Choices['melodicDescent'] })}
+            />
+            ; open strings{' '}
+          </>
+        ) : (
+          'Open strings '
+        )}
         <Choice
           label="Open strings"
           value={choices.openStrings ?? 'free'}

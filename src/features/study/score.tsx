@@ -5,8 +5,8 @@ import { markEngraved } from './timing.ts';
 import { useEngraving } from './use-engraving.ts';
 import type { PageSetting } from '../../workers/engraver.ts';
 
-/** A4 less its margins at 96 dots to the inch, with a staff of 7.5 mm: readable from a stand. */
-const PAPER: PageSetting = { width: 690, staffHeight: 28 };
+/** A4 less its margins at 96 dots to the inch, with a staff of 8.5 mm: readable from a stand. */
+const PAPER: PageSetting = { width: 690, staffHeight: 32 };
 
 /** The engraved score, as wide as its place; the fingering as text until the engraver is ready. */
 export function Score({ study }: { study: ScoredStudy }) {
@@ -53,12 +53,16 @@ export function Score({ study }: { study: ScoredStudy }) {
   );
 }
 
-/** The printed copy stands beside the one on screen, so it must not carry the same ids. */
+/**
+ * The printed copy stands beside the one on screen, so its ids, and whatever points to them, are
+ * given names of their own; notes lose theirs.
+ */
 function withoutIds(svg: string): string {
   return svg
-    .replace(/ id="(n\d[^"]*)"/g, ' data-note="$1"')
-    .replace(/ id="([^"]+)"/g, ' id="p-$1"')
-    .replace(/"#/g, '"#p-');
+    .replace(/ id="n\d[^"]*"/g, '')
+    .replace(/ id="([^"]+)"/g, ' id="print-$1"')
+    .replace(/"#/g, '"#print-')
+    .replace(/<style[^>]*>[\s\S]*?<\/style>/g, (style) => style.replace(/#([\w-]+)(?=[\s,.{])/g, '#print-$1'));
 }
 
 function useWidth(place: React.RefObject<HTMLElement | null>): number | undefined {
