@@ -55,6 +55,9 @@ const SHARED: CostTable = {
   slide: 3.5,
   'slide-at-top': 0.6,
   'slide-chromatic': 0.6,
+  'four-chromatic': 0,
+  'slide-on-1': 0,
+  'slide-astray': 0.4,
   'slide-on-2': 1,
   'slide-on-3': 1.5,
   'slide-down-on-1': 0,
@@ -68,7 +71,7 @@ const SHARED: CostTable = {
 export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   violin: {
     ...SHARED,
-    'slide-on-2': 0.1,
+    'slide-on-2': 0.05,
     'slide-on-3': 1.2,
     'finger-4': 0.25,
     'half-position': 0.3,
@@ -78,7 +81,7 @@ export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   },
   viola: {
     ...SHARED,
-    'slide-on-2': 0.1,
+    'slide-on-2': 0.05,
     'slide-on-3': 1.2,
     'finger-4': 0.3,
     'half-position': 0.3,
@@ -88,6 +91,7 @@ export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   },
   cello: {
     ...SHARED,
+    'four-chromatic': 0.4,
     'slide-at-top': 1.4,
     'reach-forward': 0.3,
     'reach-back': 0.35,
@@ -101,6 +105,7 @@ export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   },
   bass: {
     ...SHARED,
+    'shift-chromatic': 2,
     'high-on-low-string': 0.1,
     'slide-on-2': 1.2,
     'slide-down-on-1': 2.2,

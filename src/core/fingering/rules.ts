@@ -45,6 +45,9 @@ const T_SKIPPED_STRING = TERM['skipped-string'];
 const T_SLIDE_AT_TOP = TERM['slide-at-top'];
 const T_SLIDE_CHROMATIC = TERM['slide-chromatic'];
 const T_SLIDE_DOWN_ON_1 = TERM['slide-down-on-1'];
+const T_FOUR_CHROMATIC = TERM['four-chromatic'];
+const T_SLIDE_ON_1 = TERM['slide-on-1'];
+const T_SLIDE_ASTRAY = TERM['slide-astray'];
 const T_SLIDE_ON_2 = TERM['slide-on-2'];
 const T_SLIDE_ON_3 = TERM['slide-on-3'];
 const T_SLIDE_UP_ON_4 = TERM['slide-up-on-4'];
@@ -83,6 +86,7 @@ function countFinger(note: Candidate, setting: Setting, tally: Tally): void {
   else if (note.rank === THIRD) tally.add(T_FINGER_3, 1);
   else if (note.rank === FOURTH) {
     tally.add(T_FINGER_4, 1);
+    if (setting.chromatic) tally.add(T_FOUR_CHROMATIC, 1);
     if (note.hand > HIGH_HAND) tally.add(T_FOUR_HIGH, 1);
   }
   if (note.stop === setting.openAbove[note.string] && note.stop > 0) {
@@ -233,7 +237,7 @@ function shiftCost(
   if (oneFinger && step.interval === 1) {
     const atHome = step.nearTop && from.hand > HIGH_HAND - 2 && (to.rank === FOURTH || to.rank === FIRST);
     tally.add(setting.chromatic ? T_SLIDE_CHROMATIC : atHome ? T_SLIDE_AT_TOP : T_SLIDE, 1);
-    if (setting.chromatic) countSlide(from, to, tally);
+    if (setting.chromatic) countSlide(from, to, setting, tally);
     return;
   }
   tally.add(setting.chromatic ? T_SHIFT_CHROMATIC : distance > 0 ? T_SHIFT_UP : T_SHIFT_DOWN, 1);
@@ -258,7 +262,10 @@ function isExtended(note: Candidate): boolean {
 }
 
 /** In chromatic passages the finger that leads the hand slides: the first going up, the last coming down. */
-function countSlide(from: Candidate, to: Candidate, tally: Tally): void {
+function countSlide(from: Candidate, to: Candidate, setting: Setting, tally: Tally): void {
+  const high = Math.max(from.stop, to.stop);
+  if (setting.fingerToEachStep && high <= FIFTH_ABOVE && high !== 2 * (to.rank - THUMB)) tally.add(T_SLIDE_ASTRAY, 1);
+  if (to.rank === FIRST) tally.add(T_SLIDE_ON_1, 1);
   if (to.rank === SECOND) tally.add(T_SLIDE_ON_2, 1);
   else if (to.rank === THIRD) tally.add(T_SLIDE_ON_3, 1);
   else if (to.rank === FOURTH && to.hand > from.hand) tally.add(T_SLIDE_UP_ON_4, 1);

@@ -67,6 +67,17 @@ export const TERMS = {
     most: 4,
   },
   'slide-chromatic': { why: 'One finger slides a half step in a chromatic passage.', least: 0.1, most: 3 },
+  'four-chromatic': {
+    why: 'In a long row of half steps the three strong fingers go round and the fourth is spared.',
+    least: 0,
+    most: 1,
+  },
+  'slide-on-1': { why: 'First finger on first finger, the usual slide of a chromatic scale.', least: 0, most: 1 },
+  'slide-astray': {
+    why: 'On violin and viola a finger slides between its own low and high place in first position, nowhere else.',
+    least: 0,
+    most: 1,
+  },
   'slide-on-2': { why: 'Second finger on second finger blurs a chromatic scale.', least: 0, most: 2 },
   'slide-on-3': { why: 'Third finger on third finger blurs a chromatic scale.', least: 0, most: 3 },
   'slide-down-on-1': {

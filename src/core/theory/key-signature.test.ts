@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fifthsBetween, keySignature, relativeTonic } from './key-signature.ts';
+import { fifthsBetween, keySignature, parallelKey, relativeKey } from './key-signature.ts';
 
 /** The table of key signatures printed in every rudiments book: major key, its minor, sharps or flats. */
 const TABLE: readonly (readonly [major: string, minor: string, fifths: number])[] = [
@@ -27,8 +27,9 @@ describe('key signatures', () => {
       for (const form of ['natural-minor', 'harmonic-minor', 'melodic-minor'] as const) {
         expect(keySignature(minor, form).fifths, `${minor} minor`).toBe(fifths);
       }
-      expect(relativeTonic(major, 'major')).toBe(minor);
-      expect(relativeTonic(minor, 'minor')).toBe(major);
+      expect(relativeKey({ tonic: major, mode: 'major' })).toEqual({ tonic: minor, mode: 'minor' });
+      expect(relativeKey({ tonic: minor, mode: 'minor' })).toEqual({ tonic: major, mode: 'major' });
+      expect(parallelKey({ tonic: major, mode: 'major' })).toEqual({ tonic: major, mode: 'minor' });
     }
   });
 

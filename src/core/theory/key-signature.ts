@@ -38,9 +38,22 @@ function signatureOf(fifths: number, standard: boolean): KeySignature {
   };
 }
 
-/** The relative key: the minor a third below a major, the major a third above a minor. */
-export function relativeTonic(tonic: string, of: 'major' | 'minor'): string {
-  return of === 'major' ? Note.transpose(tonic, '-3m') : Note.transpose(tonic, '3m');
+/** A key as a signature is read: its tonic, and major or minor. */
+export interface NamedKey {
+  readonly tonic: string;
+  readonly mode: 'major' | 'minor';
+}
+
+/** The key of the same signature: the minor a third below a major, the major a third above a minor. */
+export function relativeKey(key: NamedKey): NamedKey {
+  return key.mode === 'major'
+    ? { tonic: Note.transpose(key.tonic, '-3m'), mode: 'minor' }
+    : { tonic: Note.transpose(key.tonic, '3m'), mode: 'major' };
+}
+
+/** The key on the same tonic in the other mode. */
+export function parallelKey(key: NamedKey): NamedKey {
+  return { tonic: key.tonic, mode: key.mode === 'major' ? 'minor' : 'major' };
 }
 
 /**

@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest';
+import { INSTRUMENTS } from '../instruments/instrument.ts';
+import { buildFrom } from '../study/build.ts';
+import type { RecipeInput } from '../study/recipe.ts';
+import { CIRCLE } from '../theory/key-signature.ts';
+import type { Way } from './fingering.ts';
+
+/** The four things a colleague counts first. */
+function counts(way: Way): number[] {
+  return [
+    way.shifts.length,
+    way.shifts.reduce((sum, shift) => sum + Math.abs(shift.semitones), 0),
+    way.crossings.length,
+    way.fingers.filter((note) => note.reach !== 'none').length,
+  ];
+}
+
+describe('the best way', () => {
+  it('is beaten by no other way offered in shifts, distance, crossings and reaches all at once', () => {
+    const keys = [
+      ...CIRCLE.major.map((tonic) => ({ tonic, form: 'major' as const })),
+      ...CIRCLE.minor.flatMap((tonic) =>
+        (['natural-minor', 'harmonic-minor', 'melodic-minor'] as const).map((form) => ({ tonic, form })),
+      ),
+    ];
+    const beaten: string[] = [];
+    let compared = 0;
+    for (const instrument of INSTRUMENTS) {
+      for (const { tonic, form } of keys) {
+        for (const octaves of instrument === 'bass' ? [1, 2] : [1, 2, 3]) {
+          const built = buildFrom({ instrument, tonic, form, octaves });
+          if (!built.ok) continue;
+          const [best, ...others] = built.value.ways.map(counts);
+          compared += others.length;
+          if (others.some((other) => other.every((count, k) => count < best![k]!))) {
+            beaten.push(`${instrument} ${tonic} ${form} ${octaves}`);
+          }
+        }
+      }
+    }
+    expect(beaten).toEqual([]);
+    expect(compared).toBeGreaterThan(1500);
+  });
+
+  it('stays in one hand where a low key lies under it', () => {
+    // Common practice: the first scales of every beginner, played without a shift.
+    const lying: RecipeInput[] = [
+      ...['G3', 'A3', 'Bb3', 'C4', 'D4', 'E4', 'F4', 'G4', 'A4', 'Bb4'].map((start) => ({
+        instrument: 'violin' as const,
+        tonic: start.slice(0, -1),
+        start,
+      })),
+      ...['C3', 'D3', 'Eb3', 'F3', 'G3', 'A3', 'Bb3', 'C4', 'D4'].map((start) => ({
+        instrument: 'viola' as const,
+        tonic: start.slice(0, -1),
+        start,
+      })),
+      ...['C2', 'D2', 'Eb2', 'F2', 'G2', 'A2', 'Bb2', 'C3', 'D3'].map((start) => ({
+        instrument: 'cello' as const,
+        tonic: start.slice(0, -1),
+        start,
+      })),
+      ...['F1', 'G1', 'Bb1'].map((start) => ({ instrument: 'bass' as const, tonic: start.slice(0, -1), start })),
+    ];
+    for (const input of lying) {
+      const built = buildFrom({ ...input, ways: 1 });
+      expect(built.ok && built.value.ways[0]!.shifts, `${input.instrument} ${input.start}`).toEqual([]);
+    }
+  });
+
+  it('takes the mirrored way down unless another is asked for', () => {
+    const back = (way: RecipeInput['return']): Way => {
+      const built = buildFrom({ instrument: 'violin', tonic: 'G', octaves: 3, return: way, ways: 1 });
+      if (!built.ok) throw new Error(built.refusal.message);
+      return built.value.ways[0]!;
+    };
+    const landings = (way: Way): (number | string)[] =>
+      way.shifts.filter((shift) => shift.to > 21 && shift.semitones < 0).map((shift) => way.fingers[shift.to]!.finger);
+    const mirrored = back('mirror');
+    expect(mirrored.fingers.map((note) => note.finger)).toEqual(
+      [...mirrored.fingers].reverse().map((note) => note.finger),
+    );
+    expect(new Set(landings(back('fourth')))).toEqual(new Set([4]));
+    expect(new Set(landings(back('third')))).toEqual(new Set([3]));
+  });
+
+  it('obeys a pin wherever it stands, and keeps the rest as good as it can be', () => {
+    const built = buildFrom({
+      instrument: 'violin',
+      tonic: 'G',
+      octaves: 2,
+      start: 'G3',
+      pins: [{ at: 7, string: 'D', finger: 1 }],
+    });
+    expect(
+      built.ok && built.value.ways.every((way) => way.fingers[7]!.string === 'D' && way.fingers[7]!.finger === 1),
+    ).toBe(true);
+    const refused = buildFrom({ instrument: 'violin', tonic: 'G', start: 'G3', pins: [{ at: 0, string: 'E' }] });
+    expect(refused.ok ? '' : refused.refusal.message).toMatch(/G3 \(note 1\) does not lie on the E string.*: G\./);
+    const wrong = buildFrom({ instrument: 'bass', tonic: 'F', start: 'F1', pins: [{ at: 0, finger: 3 }] });
+    expect(wrong.ok ? '' : wrong.refusal.message).toMatch(/Finger 3 cannot play F1.*What can: 1/);
+  });
+});
