@@ -105,7 +105,7 @@ describe('building a study', () => {
     };
     const focused = (): Promise<string> =>
       stage.driver.executeScript<string>(
-        'const e = document.activeElement; return e?.getAttribute("aria-label") ?? e?.textContent?.trim() ?? "";',
+        'const e = document.activeElement; return e === document.body ? "" : e?.getAttribute("aria-label") ?? e?.textContent?.trim() ?? "";',
       );
     const tabTo = async (name: string, backwards = false): Promise<void> => {
       for (let step = 0; step < 60; step += 1) {

@@ -90,7 +90,11 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
         <Choice
           label="Lowest note"
           value={choices.start ?? starts[0]?.name ?? ''}
-          options={starts.map((pitch) => ({ value: pitch.name, label: printed(pitch.name) }))}
+          options={
+            starts.length > 0
+              ? starts.map((pitch) => ({ value: pitch.name, label: printed(pitch.name) }))
+              : [{ value: '', label: 'no note that fits' }]
+          }
           onChoose={(start) => change({ start })}
         />
         ,{' '}
