@@ -1,5 +1,6 @@
 import createGraph from 'ngraph.graph';
 import ngraphPath from 'ngraph.path';
+import { ARRIVAL } from '../src/core/fingering/traversal.ts';
 import type { Chain } from '../src/core/fingering/chain.ts';
 
 const BITS = [0, 1, 1, 2];
@@ -32,7 +33,7 @@ export function generalGraph(chain: Chain): GeneralGraph {
       for (let b = 0; b < width; b += 1) {
         if (one.kind === 'step') {
           const cost = one.edge.cost[a * width + b]!;
-          if (one.edge.moved[a * width + b] === 1)
+          if (one.edge.arrival[a * width + b] === ARRIVAL.begins)
             link(id(k, from), id(k + 1, 4 * b + chain.freshFlag), cost + BITS[flag]! * chain.visit);
           else link(id(k, from), id(k + 1, 4 * b + (layer[b]!.rank === 0 ? flag : 0)), cost);
         } else {

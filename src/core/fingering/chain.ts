@@ -1,5 +1,5 @@
 import type { Candidate } from './candidate.ts';
-import type { Edge } from './traversal.ts';
+import { ARRIVAL, type Edge } from './traversal.ts';
 
 /**
  * A link between neighbouring columns that walks one step: on the way up alone, or on the way up
@@ -54,7 +54,6 @@ export interface Sweep {
 }
 
 const INF = Number.POSITIVE_INFINITY;
-const FLAGS = [0, 1, 2, 3] as const;
 const BITS = [0, 1, 1, 2] as const;
 
 /** Runs forward over a chain; exact, every state of every column. */
@@ -65,8 +64,7 @@ export function sweepForward(chain: Chain): Pick<Sweep, 'prefix' | 'before' | 'b
     const next = new Float64Array(4 * columnSize(chain, k + 1)).fill(INF);
     const from = new Int32Array(next.length).fill(-1);
     const here = prefix[k] as Float64Array;
-    if (link.kind === 'step')
-      stepForward(chain, link.edge, chain.columns[k + 1] as readonly Candidate[], here, next, from);
+    if (link.kind === 'step') stepForward(chain, link.edge, columnSize(chain, k + 1), here, next, from);
     else stretchForward(link, here, next, from);
     prefix.push(next);
     before.push(from);
@@ -92,8 +90,7 @@ export function sweep(chain: Chain): Sweep {
     const next = suffix[k + 1] as Float64Array;
     const here = new Float64Array(4 * columnSize(chain, k)).fill(INF);
     const to = new Int32Array(here.length).fill(-1);
-    if (link.kind === 'step')
-      stepBackward(chain, link.edge, chain.columns[k + 1] as readonly Candidate[], next, here, to);
+    if (link.kind === 'step') stepBackward(chain, link.edge, columnSize(chain, k + 1), next, here, to);
     else stretchBackward(link, next, here, to);
     suffix[k] = here;
     after[k] = to;
@@ -108,25 +105,25 @@ function columnSize(chain: Chain, k: number): number {
 function stepForward(
   chain: Chain,
   edge: Edge,
-  layer: readonly Candidate[],
+  width: number,
   here: Float64Array,
   next: Float64Array,
   from: Int32Array,
 ): void {
-  const width = layer.length;
-  const fresh = chain.freshFlag;
-  for (let a = 0; 4 * a < here.length; a += 1) {
+  const { cost: costs, arrival } = edge;
+  const { freshFlag, visit } = chain;
+  for (let a = 0, row = 0; 4 * a < here.length; a += 1, row += width) {
     let keepCost = INF;
     let leaveCost = INF;
     let keepState = -1;
     let leaveState = -1;
-    for (const flag of FLAGS) {
+    for (let flag = 0; flag < 4; flag += 1) {
       const cost = here[4 * a + flag] as number;
       if (cost < keepCost) {
         keepCost = cost;
         keepState = 4 * a + flag;
       }
-      const leaving = cost + BITS[flag] * chain.visit;
+      const leaving = cost + (BITS[flag] as number) * visit;
       if (leaving < leaveCost) {
         leaveCost = leaving;
         leaveState = 4 * a + flag;
@@ -134,25 +131,25 @@ function stepForward(
     }
     if (keepState < 0) continue;
     for (let b = 0; b < width; b += 1) {
-      const cost = edge.cost[a * width + b] as number;
+      const cost = costs[row + b] as number;
       if (cost === INF) continue;
-      if (edge.moved[a * width + b] === 1) {
-        const state = 4 * b + fresh;
-        if (leaveCost + cost < (next[state] as number)) {
-          next[state] = leaveCost + cost;
-          from[state] = leaveState;
-        }
-      } else if ((layer[b] as Candidate).rank === 0) {
-        for (const flag of FLAGS) {
+      const how = arrival[row + b];
+      if (how === ARRIVAL.waits) {
+        for (let flag = 0; flag < 4; flag += 1) {
           const total = (here[4 * a + flag] as number) + cost;
           if (total < (next[4 * b + flag] as number)) {
             next[4 * b + flag] = total;
             from[4 * b + flag] = 4 * a + flag;
           }
         }
-      } else if (keepCost + cost < (next[4 * b] as number)) {
-        next[4 * b] = keepCost + cost;
-        from[4 * b] = keepState;
+        continue;
+      }
+      const begins = how === ARRIVAL.begins;
+      const state = begins ? 4 * b + freshFlag : 4 * b;
+      const total = (begins ? leaveCost : keepCost) + cost;
+      if (total < (next[state] as number)) {
+        next[state] = total;
+        from[state] = begins ? leaveState : keepState;
       }
     }
   }
@@ -161,31 +158,54 @@ function stepForward(
 function stepBackward(
   chain: Chain,
   edge: Edge,
-  layer: readonly Candidate[],
+  width: number,
   next: Float64Array,
   here: Float64Array,
   to: Int32Array,
 ): void {
-  const width = layer.length;
-  const fresh = chain.freshFlag;
-  const improve = (state: number, cost: number, target: number): void => {
-    if (cost < (here[state] as number)) {
-      here[state] = cost;
-      to[state] = target;
-    }
-  };
-  for (let a = 0; 4 * a < here.length; a += 1) {
+  const { cost: costs, arrival } = edge;
+  const { freshFlag, visit } = chain;
+  for (let a = 0, row = 0; 4 * a < here.length; a += 1, row += width) {
+    let staying = INF;
+    let beginning = INF;
+    let stayState = -1;
+    let beginState = -1;
     for (let b = 0; b < width; b += 1) {
-      const cost = edge.cost[a * width + b] as number;
+      const cost = costs[row + b] as number;
       if (cost === INF) continue;
-      if (edge.moved[a * width + b] === 1) {
-        const total = cost + (next[4 * b + fresh] as number);
-        for (const flag of FLAGS) improve(4 * a + flag, total + BITS[flag] * chain.visit, 4 * b + fresh);
-      } else if ((layer[b] as Candidate).rank === 0) {
-        for (const flag of FLAGS) improve(4 * a + flag, cost + (next[4 * b + flag] as number), 4 * b + flag);
-      } else {
+      const how = arrival[row + b];
+      if (how === ARRIVAL.stays) {
         const total = cost + (next[4 * b] as number);
-        for (const flag of FLAGS) improve(4 * a + flag, total, 4 * b);
+        if (total < staying) {
+          staying = total;
+          stayState = 4 * b;
+        }
+      } else if (how === ARRIVAL.begins) {
+        const total = cost + (next[4 * b + freshFlag] as number);
+        if (total < beginning) {
+          beginning = total;
+          beginState = 4 * b + freshFlag;
+        }
+      } else {
+        for (let flag = 0; flag < 4; flag += 1) {
+          const total = cost + (next[4 * b + flag] as number);
+          if (total < (here[4 * a + flag] as number)) {
+            here[4 * a + flag] = total;
+            to[4 * a + flag] = 4 * b + flag;
+          }
+        }
+      }
+    }
+    for (let flag = 0; flag < 4; flag += 1) {
+      const state = 4 * a + flag;
+      if (staying < (here[state] as number)) {
+        here[state] = staying;
+        to[state] = stayState;
+      }
+      const leaving = beginning + (BITS[flag] as number) * visit;
+      if (leaving < (here[state] as number)) {
+        here[state] = leaving;
+        to[state] = beginState;
       }
     }
   }

@@ -22,11 +22,14 @@ export interface Problem {
   readonly endsAtTop: boolean;
 }
 
+/** The hand stays, begins anew, or waits behind an open string. */
+export const ARRIVAL = { stays: 0, begins: 1, waits: 2 } as const;
+
 /** Costs from every candidate of one layer to every candidate of the next. */
 export interface Edge {
   readonly cost: Float64Array;
-  /** 1 where the hand changes, so that the next candidate begins a new hand. */
-  readonly moved: Uint8Array;
+  /** How the hand takes the next candidate: see `ARRIVAL`. */
+  readonly arrival: Uint8Array;
 }
 
 /**
@@ -79,11 +82,13 @@ export function stepCost(
 }
 
 /**
- * True when going from `prev` to `next` begins a new hand; a slid finger carries its hand
- * along, and the first hand of a study is no new one.
+ * How the hand takes `next` after `prev`. A slid finger carries its hand along, and the first hand of
+ * a study is no new one.
  */
-export function beginsHand(prev: Candidate, next: Candidate, step: StepContext): boolean {
-  return next.rank !== 0 && prev.hand !== 0 && !sameHand(prev, next) && !slides(prev, next, step);
+function arrivalAt(prev: Candidate, next: Candidate, step: StepContext): number {
+  if (next.rank === 0) return ARRIVAL.waits;
+  const goesOn = prev.hand === 0 || sameHand(prev, next) || slides(prev, next, step);
+  return goesOn ? ARRIVAL.stays : ARRIVAL.begins;
 }
 
 /** All steps between two layers at once. */
@@ -96,7 +101,7 @@ export function edgeBetween(
 ): Edge {
   const width = next.length;
   const cost = new Float64Array(prev.length * width).fill(Number.POSITIVE_INFINITY);
-  const moved = new Uint8Array(cost.length);
+  const arrival = new Uint8Array(cost.length);
   const tally = new Tally(setting.weights);
   const own = Float64Array.from(next, (candidate) => ownCost(candidate, setting));
   for (let a = 0; a < prev.length; a += 1) {
@@ -108,10 +113,10 @@ export function edgeBetween(
       if (!stepCost(from, to, step, reversed, setting, tally)) continue;
       const at = a * width + b;
       cost[at] = tally.cost + (own[b] as number);
-      if (beginsHand(from, to, step)) moved[at] = 1;
+      arrival[at] = arrivalAt(from, to, step);
     }
   }
-  return { cost, moved };
+  return { cost, arrival };
 }
 
 /** An open string is reached only from the hand it remembers. */
@@ -172,8 +177,7 @@ export class Traversal {
     const back: Int32Array[] = [];
     this.edges.forEach((edge, k) => {
       const here = dist[k] as Float64Array;
-      const layer = this.layers[k + 1] as readonly Candidate[];
-      const width = layer.length;
+      const width = (this.layers[k + 1] as readonly Candidate[]).length;
       const next = new Float64Array(2 * width).fill(Number.POSITIVE_INFINITY);
       const from = new Int32Array(2 * width).fill(-1);
       for (let a = 0; a < here.length / 2; a += 1) {
@@ -188,9 +192,9 @@ export class Traversal {
           const at = a * width + b;
           const cost = edge.cost[at] as number;
           if (cost === Number.POSITIVE_INFINITY) continue;
-          if ((edge.moved[at] as number) === 1) {
+          if (edge.arrival[at] === ARRIVAL.begins) {
             relax(next, from, 2 * b + 1, left + cost, leaves);
-          } else if ((layer[b] as Candidate).rank === 0) {
+          } else if (edge.arrival[at] === ARRIVAL.waits) {
             relax(next, from, 2 * b, settled + cost, 2 * a);
             relax(next, from, 2 * b + 1, fresh + cost, 2 * a + 1);
           } else {

@@ -23,6 +23,7 @@ import { StudyActions } from './study-actions.tsx';
 import { markChoice, markFingered } from './timing.ts';
 import { useBuiltStudy } from './use-built-study.ts';
 import { WaysList } from './ways-list.tsx';
+import { WhyList } from './why-list.tsx';
 
 /** A study not yet kept: its choices live in the address. */
 export function NewStudyScreen() {
@@ -176,6 +177,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
                   kept={keptFingers !== undefined}
                   onChoose={(next) => change(choices, next)}
                 />
+                <WhyList built={study} chosen={chosen} />
               </div>
               <MovesList built={study} way={scored.way} />
             </div>
