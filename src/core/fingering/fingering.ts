@@ -83,40 +83,60 @@ function movable(recipe: Recipe, passage: Passage, table: CostTable | undefined)
   return posed?.ok ? posed.value : undefined;
 }
 
-/** Finds one rule whose release makes the passage playable, to name it in the refusal. */
+/** Finds the rule whose release makes the passage playable, to name it in the refusal. */
 function culprit(recipe: Recipe, passage: Passage): [path: string, message: string] {
-  const releases: [path: string, without: Recipe, message: string][] = [
+  const playable = (changed: Partial<Recipe>): boolean => {
+    const posed = pose({ ...recipe, ...changed, ways: 1 }, passage);
+    return posed.ok && chooseWays(posed.value, undefined, passage.top, 1).length > 0;
+  };
+  const releases: [path: string, without: Partial<Recipe>, message: string][] = [
     [
       'groups',
-      { ...recipe, groups: undefined },
+      { groups: undefined },
       'No hand can play these finger groups on the strings and in the positions allowed. Change the groups, or leave them out.',
     ],
     [
       'positions',
-      { ...recipe, positions: undefined },
+      { positions: undefined },
       'No hand can get through the study within these positions. Allow more of them.',
     ],
     [
       'strings',
-      { ...recipe, strings: undefined },
+      { strings: undefined },
       'The strings allowed do not lie side by side, and a scale may not jump over a string. Allow the strings between them.',
     ],
     [
       'openStrings',
-      { ...recipe, openStrings: 'free' },
+      { openStrings: 'free' },
       'Without open strings no hand can get through the study. Allow them at least one way.',
     ],
-    ['pins', { ...recipe, pins: [] }, 'No hand can play these pins one after the other. Release one of them.'],
-    ['return', { ...recipe, return: 'auto' }, 'The way down cannot come back like this. Choose another way down.'],
+    ['return', { return: 'auto' }, 'The way down cannot come back like this. Choose another way down.'],
   ];
   for (const [path, without, message] of releases) {
-    const posed = pose({ ...without, ways: 1 }, passage);
-    if (posed.ok && chooseWays(posed.value, undefined, passage.top, 1).length > 0) return [path, message];
+    if (playable(without)) return [path, message];
+  }
+  const release = smallestRelease(recipe, playable);
+  if (release) {
+    const names = release.map((pin) => `note ${pin.at + 1}`).join(' and ');
+    return [
+      'pins',
+      `No hand can play these pins one after the other. Release the pin on ${names}, and the rest can stay.`,
+    ];
   }
   return [
     'pins',
     'These rules together leave no hand that can play the study. Release the pins, or allow more strings and positions.',
   ];
+}
+
+/** The fewest pins whose release makes the passage playable; single pins and pairs are tried. */
+function smallestRelease(recipe: Recipe, playable: (changed: Partial<Recipe>) => boolean): Recipe['pins'] | undefined {
+  const without = (gone: Recipe['pins']): Partial<Recipe> => ({
+    pins: recipe.pins.filter((pin) => !gone.includes(pin)),
+  });
+  const singles = recipe.pins.map((pin) => [pin]);
+  const pairs = recipe.pins.flatMap((one, k) => recipe.pins.slice(k + 1).map((other) => [one, other]));
+  return [...singles, ...pairs, recipe.pins].find((gone) => gone.length > 0 && playable(without(gone)));
 }
 
 function describe(found: FoundPath, recipe: Recipe, passage: Passage, posed: Posed): Way {

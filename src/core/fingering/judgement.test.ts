@@ -100,4 +100,31 @@ describe('the best way', () => {
     const wrong = buildFrom({ instrument: 'bass', tonic: 'F', start: 'F1', pins: [{ at: 0, finger: 3 }] });
     expect(wrong.ok ? '' : wrong.refusal.message).toMatch(/Finger 3 cannot play F1.*What can: 1/);
   });
+
+  it('lets a pin leave the group it stands in', () => {
+    const groups = ['1234', '1234'];
+    const built = buildFrom({ instrument: 'violin', tonic: 'Bb', start: 'Bb4', groups, pins: [{ at: 7, finger: 2 }] });
+    expect(built.ok && built.value.ways[0]!.fingers.slice(0, 8).map((note) => note.finger)).toEqual([
+      1, 2, 3, 4, 1, 2, 3, 2,
+    ]);
+  });
+
+  it('names the group, position or string that stands in the way', () => {
+    const refusal = (input: RecipeInput): string => {
+      const built = buildFrom(input);
+      return built.ok ? 'built' : `${built.refusal.path}: ${built.refusal.message}`;
+    };
+    expect(refusal({ instrument: 'violin', tonic: 'A', groups: ['123'] })).toMatch(/^groups: .*8 notes.*3 fingers/);
+    expect(refusal({ instrument: 'violin', tonic: 'G', octaves: 2, positions: { low: 5, high: 5 } })).toMatch(
+      /^positions: A3/,
+    );
+    expect(refusal({ instrument: 'violin', tonic: 'G', start: 'G3', strings: ['A'] })).toMatch(/^strings: G3.*: G\./);
+    expect(refusal({ instrument: 'violin', tonic: 'G', strings: ['C'] })).toMatch(
+      /^strings.0: The violin has no C string/,
+    );
+    expect(refusal({ instrument: 'violin', tonic: 'G', pins: [{ at: 99, finger: 1 }] })).toMatch(
+      /^pins.0.at: .*15 notes/,
+    );
+    expect(refusal({ instrument: 'violin', tonic: 'G', handSystem: '1-2-4' })).toMatch(/^handSystem/);
+  });
 });

@@ -196,7 +196,11 @@ function stepsOf(recipe: Recipe, passage: Passage, groups: ReadonlyMap<number, G
       nearTop: Math.abs(from.at - top) <= 3 && highest - Math.min(from.pitch.midi, to.pitch.midi) <= 5,
       wayDown: recipe.direction === 'up-down' && to.at > top,
       edge: (to.at === top || from.at === top) && notes.length > 2,
-      bound: group !== undefined && group.group === groups.get(from.at)?.group,
+      // A pin beats the group it stands in: its note may leave the group's hand.
+      bound:
+        group !== undefined &&
+        group.group === groups.get(from.at)?.group &&
+        !recipe.pins.some((pin) => pin.at === to.at || pin.at === from.at),
     };
   });
 }

@@ -1,18 +1,13 @@
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
-import {
-  BEATS_PER_BAR,
-  TICKS_PER_BEAT,
-  timeNotes,
-  writtenPieces,
-  type NoteValue,
-  type WrittenPiece,
-} from '../bowing/rhythm.ts';
+import { BEATS_PER_BAR, TICKS_PER_BEAT, timeNotes, writtenPieces, type WrittenPiece } from '../bowing/rhythm.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import { INSTRUMENT_TABLE, type ClefId, type Instrument } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
 import { isMinor } from '../theory/form.ts';
 import { keySignature } from '../theory/key-signature.ts';
 import type { Pitch } from '../theory/pitch.ts';
+import { AccidentalMemory } from './accidental.ts';
+import { beamsOf, beatOf } from './beam.ts';
 import { clefPlan } from './clef-plan.ts';
 import { noteId, type ScoredStudy } from './scored-study.ts';
 import { documentText, element, type XmlNode } from './xml.ts';
@@ -325,38 +320,6 @@ function tupletEdge(piece: WrittenPiece, bar: readonly WrittenPiece[], index: nu
   return element('tuplet', { type: starts ? 'start' : 'stop', bracket: 'no' });
 }
 
-function beatOf(piece: WrittenPiece): number {
-  return Math.floor(piece.onset / TICKS_PER_BEAT + 1e-9);
-}
-
-const BEAM_COUNT: Partial<Record<NoteValue['type'], number>> = { eighth: 1, '16th': 2, '32nd': 3 };
-
-/** Beam elements for every piece of a bar: notes of one beat are beamed together. */
-function beamsOf(bar: readonly WrittenPiece[]): XmlNode[][] {
-  return bar.map((piece, index) => {
-    const count = BEAM_COUNT[piece.value.type] ?? 0;
-    const beams: XmlNode[] = [];
-    for (let level = 1; level <= count; level += 1) {
-      const joins = (other: WrittenPiece | undefined): boolean =>
-        other !== undefined && beatOf(other) === beatOf(piece) && (BEAM_COUNT[other.value.type] ?? 0) >= level;
-      const before = joins(bar[index - 1]);
-      const after = joins(bar[index + 1]);
-      const linked = before ? (after ? 'continue' : 'end') : after ? 'begin' : undefined;
-      const stub = beatOf(bar[index - 1] ?? piece) === beatOf(piece) && index > 0 ? 'backward hook' : 'forward hook';
-      const alone = level > 1 ? stub : undefined;
-      const kind = linked ?? alone;
-      if (kind) beams.push(element('beam', { number: level }, kind));
-    }
-    // A lone flagged note has no beam at any level.
-    return beams.length > 0 && beams.length < count && level1Missing(beams) ? [] : beams;
-  });
-}
-
-function level1Missing(beams: readonly XmlNode[]): boolean {
-  const first = beams[0]?.[':@'] as { '@_number'?: string } | undefined;
-  return first?.['@_number'] !== '1';
-}
-
 function barRest(bar: readonly WrittenPiece[], divisions: number): XmlNode[] {
   const length = TICKS_PER_BEAT * BEATS_PER_BAR;
   const last = bar[bar.length - 1];
@@ -383,31 +346,4 @@ function barRest(bar: readonly WrittenPiece[], divisions: number): XmlNode[] {
     }
   }
   return rests;
-}
-
-const ACCIDENTALS: Record<string, string> = {
-  '-2': 'flat-flat',
-  '-1': 'flat',
-  '0': 'natural',
-  '1': 'sharp',
-  '2': 'double-sharp',
-};
-
-/** Remembers what each letter and octave stands for within a bar, so that accidentals show when they must. */
-class AccidentalMemory {
-  readonly #signature: ReadonlyMap<string, number>;
-  readonly #bar = new Map<string, number>();
-
-  constructor(altered: readonly string[]) {
-    this.#signature = new Map(altered.map((name) => [name.charAt(0), name.endsWith('b') ? -1 : 1]));
-  }
-
-  show(pitch: Pitch): XmlNode | undefined {
-    const place = `${pitch.letter}${pitch.octave}`;
-    const current = this.#bar.get(place) ?? this.#signature.get(pitch.letter) ?? 0;
-    this.#bar.set(place, pitch.alter);
-    return current === pitch.alter
-      ? undefined
-      : element('accidental', {}, ACCIDENTALS[String(pitch.alter)] ?? 'natural');
-  }
 }
