@@ -71,6 +71,7 @@ const SHARED: CostTable = {
 export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   violin: {
     ...SHARED,
+    'four-high': 0.2,
     'slide-on-2': 0.05,
     'slide-on-3': 1.2,
     'finger-4': 0.25,
@@ -81,6 +82,7 @@ export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   },
   viola: {
     ...SHARED,
+    'four-high': 0.2,
     'slide-on-2': 0.05,
     'slide-on-3': 1.2,
     'finger-4': 0.3,

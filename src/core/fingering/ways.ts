@@ -1,4 +1,4 @@
-import type { Candidate } from './candidate.ts';
+import { sameHand, type Candidate } from './candidate.ts';
 import { bestPath, pathThrough, sweep, type Sweep } from './chain.ts';
 import { difference } from './difference.ts';
 import type { Posed, Route } from './solve.ts';
@@ -30,45 +30,36 @@ const CHOICE = {
  *
  * For every note and every way to sound it the cheapest fingering through that place is known
  * exactly from two sweeps of a route; these are the pool. Each next way is the one that is cheapest
- * once its difference from all chosen ones is counted in its favour. The best way of `pattern`, a
- * problem under a stricter rule, is offered whatever it costs, for the sake of its pattern.
+ * once its difference from all chosen ones is counted in its favour. A way that differs in two
+ * places at once is no cheapest way through either: so the first shift of each chosen way is held
+ * fast, the rest swept again, and the choice made anew from the wider pool.
+ *
+ * The best way of `pattern`, a problem under a stricter rule, is offered whatever it costs, for the
+ * sake of its pattern.
  */
 export function chooseWays(posed: Posed, pattern: Posed | undefined, top: number, count: number): FoundPath[] {
-  const pool = posed.routes.flatMap((route) => through(route, count > 1));
-  pool.sort((a, b) => a.cost - b.cost);
-  const first = pool[0];
-  if (!first) return [];
-  const chosen: FoundPath[] = [realise(first)];
+  // Where the way down can mirror the way up, other ways do: variants of the way down alone would
+  // crowd out other ways up.
+  const mirrors = posed.routes.some((route) => route.mirrored);
+  const swept = posed.routes.map((route) => ({ route, run: sweep(route.chain) }));
+  const leads = swept.flatMap(({ route, run }) => throughAll(route, run, count > 1 && route.mirrored === mirrors));
+  leads.sort((a, b) => a.cost - b.cost);
+  const best = leads[0];
+  if (!best) return [];
+  const first = realise(best);
+  if (count === 1) return [first];
+  const patterned = pattern && bestOf(pattern);
   const limit = first.cost * CHOICE.dearest + CHOICE.slack;
-  const least = Math.max(CHOICE.leastNotes, CHOICE.leastShare * (top || (chosen[0] as FoundPath).path.length));
-  const rest = distinct(pool.filter((lead) => lead.cost <= limit)).map((found) => ({
-    found,
-    apart: difference(found.path, (chosen[0] as FoundPath).path, top),
-  }));
-  const take = (found: FoundPath): void => {
-    chosen.push(found);
-    for (const other of rest) other.apart = Math.min(other.apart, difference(other.found.path, found.path, top));
-  };
-  const patterned = pattern?.routes.flatMap((route) => through(route, false)).sort((a, b) => a.cost - b.cost)[0];
-  if (patterned && count > 1) {
-    const found = realise(patterned);
-    if (difference(found.path, (chosen[0] as FoundPath).path, top) > 0) take(found);
-  }
-  while (chosen.length < count) {
-    let next: FoundPath | undefined;
-    let merit = Number.POSITIVE_INFINITY;
-    for (const { found, apart } of rest) {
-      if (apart < least) continue;
-      const value = found.cost - CHOICE.worth * Math.min(apart, CHOICE.enough);
-      if (value < merit) {
-        merit = value;
-        next = found;
-      }
-    }
-    if (!next) break;
-    take(next);
-  }
-  return chosen.sort((a, b) => a.cost - b.cost);
+  const choose = (pool: readonly Lead[]): Chosen[] =>
+    pick(distinct(pool.filter((lead) => lead.cost <= limit)), { found: first, lead: best }, patterned, top, count);
+
+  const chosen = choose(leads);
+  const wider = chosen.slice(1).flatMap(({ lead }) => {
+    const source = lead && swept.find(({ route }) => route === lead.route);
+    return lead && source ? throughFirstShift(source.route, source.run, lead) : [];
+  });
+  const all = wider.length > 0 ? choose([...leads, ...wider].sort((a, b) => a.cost - b.cost)) : chosen;
+  return all.map(({ found }) => found).sort((a, b) => a.cost - b.cost);
 }
 
 /** A fingering known by its cost and where to find it, not yet spelled out. */
@@ -78,29 +69,110 @@ interface Lead {
   readonly states: () => readonly number[];
 }
 
-function through(route: Route, all: boolean): Lead[] {
-  const run: Sweep = sweep(route.chain);
+/** A fingering spelled out, with the lead it came from. */
+interface Chosen {
+  readonly found: FoundPath;
+  readonly lead: Lead | undefined;
+}
+
+/** Takes `count` fingerings out of a pool sorted by cost, `first` among them. */
+function pick(
+  pool: readonly Chosen[],
+  first: Chosen,
+  patterned: FoundPath | undefined,
+  top: number,
+  count: number,
+): Chosen[] {
+  const chosen: Chosen[] = [first];
+  const least = Math.max(CHOICE.leastNotes, CHOICE.leastShare * (top || first.found.path.length));
+  const rest = pool.map((candidate) => ({
+    candidate,
+    apart: difference(candidate.found.path, first.found.path, top),
+  }));
+  const take = (next: Chosen): void => {
+    chosen.push(next);
+    for (const other of rest)
+      other.apart = Math.min(other.apart, difference(other.candidate.found.path, next.found.path, top));
+  };
+  if (patterned && difference(patterned.path, first.found.path, top) > 0) take({ found: patterned, lead: undefined });
+  while (chosen.length < count) {
+    let next: Chosen | undefined;
+    let merit = Number.POSITIVE_INFINITY;
+    for (const { candidate, apart } of rest) {
+      if (apart < least) continue;
+      const value = candidate.found.cost - CHOICE.worth * Math.min(apart, CHOICE.enough);
+      if (value < merit) {
+        merit = value;
+        next = candidate;
+      }
+    }
+    if (!next) break;
+    take(next);
+  }
+  return chosen;
+}
+
+/** The cheapest fingering of a problem. */
+function bestOf(posed: Posed): FoundPath | undefined {
+  const leads = posed.routes.flatMap((route) => throughAll(route, sweep(route.chain), false));
+  const best = leads.sort((a, b) => a.cost - b.cost)[0];
+  return best && realise(best);
+}
+
+/** The cheapest fingering of a route and, for `all`, the cheapest through every place of it. */
+function throughAll(route: Route, run: Sweep, all: boolean): Lead[] {
   if (!Number.isFinite(run.best)) return [];
   const leads: Lead[] = [{ cost: run.best + route.surcharge, route, states: () => bestPath(route.chain, run) }];
   if (!all) return leads;
-  run.prefix.forEach((prefix, column) => {
-    const suffix = run.suffix[column] as Float64Array;
-    for (let state = 0; state < prefix.length; state += 4) {
-      let best = Number.POSITIVE_INFINITY;
-      let which = state;
-      for (let flag = state; flag < state + 4; flag += 1) {
-        const cost = (prefix[flag] as number) + (suffix[flag] as number);
-        if (cost < best) {
-          best = cost;
-          which = flag;
-        }
-      }
-      if (Number.isFinite(best)) {
-        leads.push({ cost: best + route.surcharge, route, states: () => pathThrough(run, column, which) });
+  for (let column = 0; column < run.prefix.length; column += 1) leads.push(...throughColumn(route, run, column, []));
+  return leads;
+}
+
+/** The cheapest fingering through each candidate of one column, after the states already fixed. */
+function throughColumn(route: Route, run: Sweep, column: number, before: readonly number[]): Lead[] {
+  const leads: Lead[] = [];
+  const prefix = run.prefix[column] as Float64Array;
+  const suffix = run.suffix[column] as Float64Array;
+  for (let state = 0; state < prefix.length; state += 4) {
+    let best = Number.POSITIVE_INFINITY;
+    let which = state;
+    for (let flag = state; flag < state + 4; flag += 1) {
+      const cost = (prefix[flag] as number) + (suffix[flag] as number);
+      if (cost < best) {
+        best = cost;
+        which = flag;
       }
     }
-  });
+    if (Number.isFinite(best)) {
+      leads.push({
+        cost: best + route.surcharge,
+        route,
+        states: () => [...before, ...pathThrough(run, column, which)],
+      });
+    }
+  }
   return leads;
+}
+
+/**
+ * With the hand that a lead first shifts to held fast, the cheapest fingerings through every later
+ * place: the rest of the chain, swept from that one state.
+ */
+function throughFirstShift(route: Route, run: Sweep, lead: Lead): Lead[] {
+  const states = lead.states();
+  const hands = states.map((state, k) => (route.chain.columns[k] as readonly Candidate[])[state >> 2] as Candidate);
+  const column = hands.findIndex(
+    (note, k) =>
+      k > 0 && note.rank !== 0 && !sameHand(note, hands[k - 1] as Candidate) && (hands[k - 1] as Candidate).hand !== 0,
+  );
+  if (column < 0 || column >= states.length - 1) return [];
+  const state = states[column] as number;
+  const { columns, links } = route.chain;
+  const start = new Float64Array(4 * (columns[column] as readonly Candidate[]).length).fill(Number.POSITIVE_INFINITY);
+  start[state] = (run.prefix[column] as Float64Array)[state] as number;
+  const rest = sweep({ ...route.chain, columns: columns.slice(column), links: links.slice(column), start });
+  const before = pathThrough(run, column, state).slice(0, column);
+  return rest.prefix.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, rest, k, before)));
 }
 
 function realise(lead: Lead): FoundPath {
@@ -108,16 +180,16 @@ function realise(lead: Lead): FoundPath {
 }
 
 /** Spells leads out, cheapest first, each set of strings and fingers once. */
-function distinct(leads: readonly Lead[]): FoundPath[] {
+function distinct(leads: readonly Lead[]): Chosen[] {
   const seen = new Set<string>();
-  const found: FoundPath[] = [];
+  const list: Chosen[] = [];
   for (const lead of leads) {
-    if (found.length === CHOICE.compared) break;
-    const way = realise(lead);
-    const key = way.path.map((note) => note.string * 6 + note.rank).join();
+    if (list.length === CHOICE.compared) break;
+    const found = realise(lead);
+    const key = found.path.map((note) => note.string * 6 + note.rank).join();
     if (seen.has(key)) continue;
     seen.add(key);
-    found.push(way);
+    list.push({ found, lead });
   }
-  return found;
+  return list;
 }
