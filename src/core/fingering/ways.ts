@@ -22,7 +22,7 @@ const CHOICE = {
   worth: 0.35,
   enough: 5,
   /** How many of the cheapest fingerings are compared. */
-  compared: 400,
+  compared: 250,
 } as const;
 
 /**
@@ -67,6 +67,8 @@ interface Lead {
   readonly cost: number;
   readonly route: Route;
   readonly states: () => readonly number[];
+  /** Spelled out once, when first compared. */
+  found?: FoundPath;
 }
 
 /** A fingering spelled out, with the lead it came from. */
@@ -176,7 +178,8 @@ function throughFirstShift(route: Route, run: Sweep, lead: Lead): Lead[] {
 }
 
 function realise(lead: Lead): FoundPath {
-  return { path: lead.route.expand(lead.states()), cost: lead.cost, mirrored: lead.route.mirrored };
+  lead.found ??= { path: lead.route.expand(lead.states()), cost: lead.cost, mirrored: lead.route.mirrored };
+  return lead.found;
 }
 
 /** Spells leads out, cheapest first, each set of strings and fingers once. */

@@ -1,6 +1,5 @@
 import { rungsUp } from '../theory/figure.ts';
 import { CHORD_FORMS, formOf, SCALE_FORMS } from '../theory/form.ts';
-import { keySignature } from '../theory/key-signature.ts';
 import { parsePitch, printed, tonicName, type Pitch } from '../theory/pitch.ts';
 import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type Heading } from '../theory/spelling.ts';
 import { highestPitch, INSTRUMENT_TABLE, lowestPitch, type Instrument } from '../instruments/instrument.ts';
@@ -222,9 +221,4 @@ export function octaveWords(octaves: number): string {
 
 function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
-}
-
-/** True where the key has no standard signature and its accidentals are written out. */
-export function writtenWithoutSignature(recipe: Pick<Recipe, 'tonic' | 'form'>): boolean {
-  return !keySignature(recipe.tonic, recipe.form).standard;
 }

@@ -164,12 +164,6 @@ export const CHORD_FORMS: readonly FormId[] = [
   ...FORMS.filter((form) => form.chord && !form.scale).map((form) => form.id),
 ];
 
-/** True when coming down the notes differ from going up. */
-export function changesOnTheWayDown(id: FormId): boolean {
-  const scale = formOf(id).scale;
-  return scale?.kind === 'degrees' && scale.down !== undefined;
-}
-
 /** True for the forms a musician calls minor. */
 export function isMinor(id: FormId): boolean {
   return id === 'minor' || id === 'natural-minor' || id === 'harmonic-minor' || id === 'melodic-minor';

@@ -76,21 +76,7 @@ export function printed(name: string): string {
   return name.replace(/^([A-G])(##|#|bb|b)/, (_, letter: string, sign: string) => letter + (SIGNS[sign] ?? sign));
 }
 
-/** A note name as it is said: `F sharp`, `B flat`, `F double sharp`. */
-export function spoken(name: string): string {
-  return name.replace(
-    /^([A-G])(##|#|bb|b)/,
-    (_, letter: string, sign: string) =>
-      `${letter} ${{ '##': 'double sharp', '#': 'sharp', bb: 'double flat', b: 'flat' }[sign] ?? ''}`,
-  );
-}
-
 /** The pitch class of a tonic name, 0 to 11 with C = 0. */
 export function pitchClass(tonic: string): number {
   return Note.chroma(tonic);
-}
-
-/** The pitch of a tonic name in a given letter octave. */
-export function pitchAt(tonic: string, octave: number): Pitch | undefined {
-  return parsePitch(`${tonic}${octave}`);
 }
