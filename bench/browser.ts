@@ -19,11 +19,18 @@ try {
   await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
   await stage.score();
   const measured: Record<string, number[]> = { 'choice to fingering': [], 'choice to score': [] };
+  // Every change asks for a study not asked for before, so that none comes from the cache.
+  const forms = ['major', 'natural minor', 'dorian', 'mixolydian', 'lydian'];
   const tonics = ['B♭', 'B', 'C', 'D♭', 'D', 'A', 'G', 'A♭'];
-  for (let round = 0; round < 40; round += 1) {
-    const tonic = tonics[round % tonics.length]!;
+  const changes = tonics.flatMap((tonic, row) =>
+    forms.map((_, k) => ({
+      list: k === 0 ? 'Tonic' : 'Form',
+      words: k === 0 ? tonic : forms[(row * 4 + k) % forms.length]!,
+    })),
+  );
+  for (const { list, words } of changes) {
     await stage.driver.executeScript('performance.clearMeasures();');
-    await stage.choose('Tonic', tonic);
+    await stage.choose(list, words);
     await stage.until('both measures', () =>
       stage.driver.executeScript<boolean>('return performance.getEntriesByName("choice to score").length > 0;'),
     );

@@ -42,7 +42,7 @@ layOutDemo()
       <StrictMode>
         <QueryClientProvider client={client}>
           <FaultBoundary>
-            <BrowserRouter>
+            <BrowserRouter useTransitions={false}>
               <Routes>
                 <Route element={<Shell />}>
                   <Route path="/" element={<LibraryScreen />} />

@@ -22,7 +22,7 @@ const CHOICE = {
   worth: 0.35,
   enough: 5,
   /** How many of the cheapest fingerings are compared. */
-  compared: 250,
+  compared: 120,
 } as const;
 
 /**

@@ -1,4 +1,4 @@
-import { Key, Note } from 'tonal';
+import { Note } from 'tonal';
 import { formOf, type FormId } from './form.ts';
 import { pitchClass } from './pitch.ts';
 
@@ -23,7 +23,8 @@ export function keySignature(tonic: string, formId: FormId): KeySignature {
   const interval = formOf(formId).signature;
   if (interval === 'none') return signatureOf(0, true);
   const parent = Note.transpose(tonic, interval);
-  const fifths = Key.majorKey(parent).alteration;
+  // tonal gives a note's place on the line of fifths, C = 0: for a major key, its signature.
+  const fifths = Note.get(parent).coord?.[0] ?? 99;
   return Math.abs(fifths) > 7 ? signatureOf(0, false) : signatureOf(fifths, true);
 }
 

@@ -31,7 +31,7 @@ export function Score({ study }: { study: ScoredStudy }) {
       {screen ? (
         <div
           ref={sheet}
-          className="no-print"
+          className={paper?.of === study ? 'no-print' : undefined}
           role="img"
           aria-label={label}
           data-notes={study.passage.notes.length}
@@ -48,7 +48,9 @@ export function Score({ study }: { study: ScoredStudy }) {
           </p>
         </div>
       )}
-      {paper ? <div className="print-only" dangerouslySetInnerHTML={{ __html: withoutIds(paper.svg) }} /> : null}
+      {paper?.of === study ? (
+        <div className="print-only" dangerouslySetInnerHTML={{ __html: withoutIds(paper.svg) }} />
+      ) : null}
     </div>
   );
 }

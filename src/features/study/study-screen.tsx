@@ -1,6 +1,7 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import type { BuiltStudy } from '../../core/study/build.ts';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { titleOf } from '../../core/study/title.ts';
@@ -94,30 +95,25 @@ interface BenchProps {
 function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) {
   // The fingers a study was opened with are its first way for as long as it is open.
   const [opened] = useState(keptFingers);
-  const built = useBuiltStudy(choices, keptFingers ? opened : undefined);
-  const outcome = built.data;
+  const built = useBuiltStudy(choices, keptFingers ? opened : undefined, way);
+  const { outcome } = built;
   const study = outcome?.ok ? outcome.value : undefined;
   const chosen = study ? Math.min(way, study.ways.length - 1) : 0;
   const keep = useKeepStudy();
   const navigate = useNavigate();
 
-  const scored = useMemo<ScoredStudy | undefined>(() => {
-    const chosenWay = study?.ways[chosen];
-    return study && chosenWay
-      ? { title: titleOf(study.recipe), recipe: study.recipe, passage: study.passage, way: chosenWay }
-      : undefined;
-  }, [study, chosen]);
+  const scored = useScored(study, chosen);
 
-  useEffect(() => {
-    if (scored && !built.isPlaceholderData) markFingered();
-  }, [scored, built.isPlaceholderData]);
+  useLayoutEffect(() => {
+    if (scored && !built.stale) markFingered();
+  }, [scored, built.stale]);
 
   const change = (next: Choices, nextWay: number): void => {
     markChoice();
     onChange(next, nextWay);
   };
 
-  const settled = scored && !built.isPlaceholderData ? scored : undefined;
+  const settled = scored && !built.stale ? scored : undefined;
   useAutosave(saved, settled, choices, keep.mutate);
 
   const trouble = keep.error?.message;
@@ -194,6 +190,19 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
       </div>
     </article>
   );
+}
+
+/** The chosen way as a score; the same object while notes and fingers are the same, so that it is engraved once. */
+function useScored(study: BuiltStudy | undefined, chosen: number): ScoredStudy | undefined {
+  const [last, setLast] = useState<{ key: string; scored: ScoredStudy }>();
+  const way = study?.ways[chosen];
+  if (!study || !way) return undefined;
+  const { ways: _, ...asked } = study.recipe;
+  const key = JSON.stringify([asked, way.fingers]);
+  if (last?.key === key) return last.scored;
+  const scored = { title: titleOf(study.recipe), recipe: study.recipe, passage: study.passage, way };
+  setLast({ key, scored });
+  return scored;
 }
 
 /** Keeps a saved study whenever its recipe or its fingers differ from what is kept. */

@@ -1,20 +1,44 @@
-import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/study/refusal.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { engine } from '../../workers/engine.ts';
 import type { Choices } from './choices.ts';
 
-/** The study worked out in the engine's worker; the last one stays on view until the next is ready. */
-export function useBuiltStudy(
-  choices: Choices,
-  saved: readonly SavedFinger[] | undefined,
-): UseQueryResult<Outcome<BuiltStudy>> {
-  return useQuery({
+/** A study worked out, as far as it has come. */
+export interface BuiltSoFar {
+  readonly outcome: Outcome<BuiltStudy> | undefined;
+  /** True while what is shown belongs to choices that have changed since. */
+  readonly stale: boolean;
+  readonly error: Error | null;
+}
+
+/**
+ * The study worked out in the engine's worker: the best way as soon as it is found, the others a
+ * moment later. The last study stays on view until the next is ready.
+ */
+export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | undefined, way: number): BuiltSoFar {
+  const quick = useQuery({
+    queryKey: ['best', choices],
+    queryFn: async (): Promise<Outcome<BuiltStudy>> => asAsked(await engine().build({ ...choices, ways: 1 }), choices),
+    // Another way than the best, or a kept one, is only known when all are.
+    enabled: saved === undefined && way === 0,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const full = useQuery({
     queryKey: ['built', choices, saved],
     queryFn: async (): Promise<Outcome<BuiltStudy>> =>
       saved ? await engine().buildSaved(choices, saved) : await engine().build(choices),
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: keepPreviousData,
   });
+  const ready = full.data && !full.isPlaceholderData ? full.data : quick.data;
+  return { outcome: ready ?? full.data, stale: ready === undefined, error: full.error ?? quick.error };
+}
+
+/** A study of one way stands for the study asked for: its recipe says how many were. */
+function asAsked(outcome: Outcome<BuiltStudy>, choices: Choices): Outcome<BuiltStudy> {
+  if (!outcome.ok) return outcome;
+  const { value } = outcome;
+  return { ok: true, value: { ...value, recipe: { ...value.recipe, ways: choices.ways ?? 5 } } };
 }

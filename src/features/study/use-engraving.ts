@@ -8,6 +8,9 @@ export interface Engraving {
   readonly of: ScoredStudy;
 }
 
+/** Paper waits until the teacher has stopped choosing, milliseconds; until then the screen's score is printed. */
+const PAPER_AFTER = 1500;
+
 /**
  * Engraves a study for the screen, then for paper. The last picture stays until the next is ready;
  * a picture that comes late for a study no longer shown is dropped.
@@ -29,14 +32,18 @@ export function useEngraving(
   useEffect(() => {
     if (!study || width === undefined || staffHeight === undefined) return undefined;
     let wanted = true;
+    let pause: ReturnType<typeof setTimeout> | undefined;
+    const engravePaper = async (): Promise<void> => {
+      const svg = await engraver().engrave(study, paper);
+      if (wanted) setPrinted({ svg, of: study });
+    };
     const engrave = async (): Promise<void> => {
       try {
         const svg = await engraver().engrave(study, { width, staffHeight });
         if (!wanted) return;
         setShown({ svg, of: study });
         setTrouble(undefined);
-        const onPaper = await engraver().engrave(study, paper);
-        if (wanted) setPrinted({ svg: onPaper, of: study });
+        pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);
       } catch (error) {
         if (wanted) setTrouble(error instanceof Error ? error.message : String(error));
       }
@@ -44,6 +51,7 @@ export function useEngraving(
     void engrave();
     return () => {
       wanted = false;
+      clearTimeout(pause);
     };
   }, [study, width, staffHeight, paper]);
   return { screen: shown, paper: printed, trouble };
