@@ -18,17 +18,19 @@ export interface BuiltSoFar {
  * moment later. The last study stays on view until the next is ready.
  */
 export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | undefined, way: number): BuiltSoFar {
+  const bestFirst = saved === undefined && way === 0;
   const quick = useQuery({
     queryKey: ['best', choices],
     queryFn: async (): Promise<Outcome<BuiltStudy>> => asAsked(await engine().build({ ...choices, ways: 1 }), choices),
     // Another way than the best, or a kept one, is only known when all are.
-    enabled: saved === undefined && way === 0,
+    enabled: bestFirst,
     staleTime: Number.POSITIVE_INFINITY,
   });
   const full = useQuery({
     queryKey: ['built', choices, saved],
     queryFn: async (): Promise<Outcome<BuiltStudy>> =>
       saved ? await engine().buildSaved(choices, saved) : await engine().build(choices),
+    enabled: !bestFirst || quick.data !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: keepPreviousData,
   });
