@@ -1,6 +1,5 @@
 import createGraph from 'ngraph.graph';
 import ngraphPath from 'ngraph.path';
-import { ARRIVAL } from '../src/core/fingering/traversal.ts';
 import type { Chain } from '../src/core/fingering/chain.ts';
 
 const BITS = [0, 1, 1, 2];
@@ -30,18 +29,18 @@ export function generalGraph(chain: Chain): GeneralGraph {
     for (let from = 0; from < sources; from += 1) {
       const a = from >> 2;
       const flag = from & 3;
+      if (one.kind === 'step') {
+        for (let b = 0; b < width; b += 1)
+          link(id(k, from), id(k + 1, 4 * b + chain.freshFlag), one.begins[a * width + b]! + BITS[flag]! * chain.visit);
+        for (let at = one.rows[a]!; at < one.rows[a + 1]!; at += 1)
+          link(id(k, from), id(k + 1, 4 * one.keepTo[at]! + (one.waits[at] ? flag : 0)), one.keepCost[at]!);
+        continue;
+      }
       for (let b = 0; b < width; b += 1) {
-        if (one.kind === 'step') {
-          const cost = one.edge.cost[a * width + b]!;
-          if (one.edge.arrival[a * width + b] === ARRIVAL.begins)
-            link(id(k, from), id(k + 1, 4 * b + chain.freshFlag), cost + BITS[flag]! * chain.visit);
-          else link(id(k, from), id(k + 1, 4 * b + (layer[b]!.rank === 0 ? flag : 0)), cost);
-        } else {
-          for (let to = 0; to < 4; to += 1) {
-            const up = one.up[(2 * a + (flag & 1)) * 2 * width + 2 * b + (to & 1)]!;
-            const down = one.down[(2 * a + (flag >> 1)) * 2 * width + 2 * b + (to >> 1)]!;
-            link(id(k, from), id(k + 1, 4 * b + to), up + down);
-          }
+        for (let to = 0; to < 4; to += 1) {
+          const up = one.up[(2 * a + (flag & 1)) * 2 * width + 2 * b + (to & 1)]!;
+          const down = one.down[(2 * a + (flag >> 1)) * 2 * width + 2 * b + (to >> 1)]!;
+          link(id(k, from), id(k + 1, 4 * b + to), up + down);
         }
       }
     }

@@ -1,4 +1,4 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
@@ -13,6 +13,9 @@ import { Shell } from './shell.tsx';
 import './styles.css';
 
 adoptStudioFromAddress();
+
+// A fingering goes on screen as it arrives, not a timer's turn later.
+notifyManager.setScheduler(queueMicrotask);
 
 const client = new QueryClient({
   defaultOptions: {

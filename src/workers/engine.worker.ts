@@ -1,14 +1,18 @@
 import { expose } from 'comlink';
 import { fingerPassage } from '../core/fingering/fingering.ts';
 import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
+import { learnNeighbours } from '../core/study/neighbours.ts';
 import type { Outcome } from '../core/study/refusal.ts';
+import type { Recipe } from '../core/study/recipe.ts';
 import type { SavedFinger } from '../core/study/saved-study.ts';
 
 /** The fingering engine, off the page's thread. */
 const engine = {
   /** Works a recipe out; anything may be passed, the recipe is read first. */
   build(recipe: unknown): Outcome<BuiltStudy> {
-    return buildFrom(recipe);
+    const built = buildFrom(recipe);
+    if (built.ok) learnWhenIdle(built.value.recipe);
+    return built;
   },
 
   /**
@@ -29,6 +33,25 @@ const engine = {
     return { ok: true, value: { ...built.value, ways: [...own.value, ...ways] } };
   },
 };
+
+/** How long nothing must be asked before the engine learns on its own, milliseconds. */
+const IDLE = 400;
+
+const learnt = new Set<string>();
+let idle: ReturnType<typeof setTimeout> | undefined;
+
+/** Once for each kind of study: learns its neighbours while nothing else is asked. */
+function learnWhenIdle(recipe: Recipe): void {
+  clearTimeout(idle);
+  const kind = [recipe.instrument, recipe.handSystem, recipe.form === 'chromatic', recipe.figure, recipe.return].join();
+  if (learnt.has(kind)) return;
+  const turns = learnNeighbours(recipe);
+  const turn = (): void => {
+    if (turns.next().done) learnt.add(kind);
+    else idle = setTimeout(turn);
+  };
+  idle = setTimeout(turn, IDLE);
+}
 
 export type Engine = typeof engine;
 

@@ -1,13 +1,49 @@
 import type { Candidate } from './candidate.ts';
 import { ARRIVAL, type Edge } from './traversal.ts';
 
+const INF = Number.POSITIVE_INFINITY;
+
 /**
  * A link between neighbouring columns that walks one step: on the way up alone, or on the way up
- * and on the way down at once.
+ * and on the way down at once. Steps onto a new hand are many and lie in a full table; steps that
+ * keep the hand are few and lie in rows, so that a sweep runs without asking which is which.
  */
 export interface StepLink {
   readonly kind: 'step';
-  readonly edge: Edge;
+  /** `begins[a · width + b]`: cost of a step onto a new hand, infinity where there is none. */
+  readonly begins: Float64Array;
+  /** Steps from candidate a that keep its hand stand from `rows[a]` to `rows[a + 1]`. */
+  readonly rows: Int32Array;
+  readonly keepTo: Int32Array;
+  readonly keepCost: Float64Array;
+  /** 1 where the hand waits behind an open string, and its flag with it. */
+  readonly waits: Uint8Array;
+}
+
+/** Sorts the steps of an edge, `width` candidates wide, for the sweeps; the edge is used up. */
+export function stepLink(edge: Edge, width: number): StepLink {
+  const { cost, arrival } = edge;
+  const count = width === 0 ? 0 : cost.length / width;
+  const rows = new Int32Array(count + 1);
+  const kept: number[] = [];
+  for (let a = 0, at = 0; a < count; a += 1) {
+    for (let b = 0; b < width; b += 1, at += 1) {
+      if (arrival[at] !== ARRIVAL.begins && cost[at] !== INF) kept.push(at);
+    }
+    rows[a + 1] = kept.length;
+  }
+  const keepTo = new Int32Array(kept.length);
+  const keepCost = new Float64Array(kept.length);
+  const waits = new Uint8Array(kept.length);
+  const begins = cost;
+  for (let k = 0; k < kept.length; k += 1) {
+    const at = kept[k] as number;
+    keepTo[k] = at % width;
+    keepCost[k] = cost[at] as number;
+    waits[k] = arrival[at] === ARRIVAL.waits ? 1 : 0;
+    begins[at] = INF;
+  }
+  return { kind: 'step', begins, rows, keepTo, keepCost, waits };
 }
 
 /**
@@ -33,6 +69,8 @@ export type Link = StepLink | StretchLink;
 export interface Chain {
   readonly columns: readonly (readonly Candidate[])[];
   readonly links: readonly Link[];
+  /** Where each column's states begin in a flat array: see `stateOffsets`. */
+  readonly offsets: Int32Array;
   /** Cost of beginning in each state of the first column. */
   readonly start: Float64Array;
   /** Cost of ending in each state of the last column. */
@@ -42,37 +80,48 @@ export interface Chain {
   readonly visit: number;
 }
 
-/** All shortest distances of a chain, from its start and to its end, and how to follow them. */
+/**
+ * All shortest distances of a chain, from its start and to its end, and how to follow them: flat
+ * arrays in which the states of column k begin at `chain.offsets[k]`.
+ */
 export interface Sweep {
-  readonly prefix: readonly Float64Array[];
-  readonly suffix: readonly Float64Array[];
-  /** `before[k][state]` is the state of column k − 1 it is best reached from, −1 at the start. */
-  readonly before: readonly Int32Array[];
-  /** `after[k][state]` is the state of column k + 1 best gone to, −1 at the end. */
-  readonly after: readonly Int32Array[];
+  readonly prefix: Float64Array;
+  readonly suffix: Float64Array;
+  /** The state of the column before that each state is best reached from, −1 at the start. */
+  readonly before: Int32Array;
+  /** The state of the column after that is best gone to, −1 at the end. */
+  readonly after: Int32Array;
   readonly best: number;
 }
 
-const INF = Number.POSITIVE_INFINITY;
+/** Where the states of each column begin; one more entry for the end. */
+export function stateOffsets(columns: Chain['columns']): Int32Array {
+  const offsets = new Int32Array(columns.length + 1);
+  columns.forEach((column, k) => {
+    offsets[k + 1] = (offsets[k] as number) + 4 * column.length;
+  });
+  return offsets;
+}
+
 const BITS = [0, 1, 1, 2] as const;
 
 /** Runs forward over a chain; exact, every state of every column. */
 export function sweepForward(chain: Chain): Pick<Sweep, 'prefix' | 'before' | 'best'> {
-  const prefix: Float64Array[] = [chain.start];
-  const before: Int32Array[] = [new Int32Array(chain.start.length).fill(-1)];
+  const { offsets } = chain;
+  const states = offsets[offsets.length - 1] as number;
+  const prefix = new Float64Array(states).fill(INF);
+  const before = new Int32Array(states).fill(-1);
+  prefix.set(chain.start);
+  const scratch = scratchFor(chain);
   chain.links.forEach((link, k) => {
-    const next = new Float64Array(4 * columnSize(chain, k + 1)).fill(INF);
-    const from = new Int32Array(next.length).fill(-1);
-    const here = prefix[k] as Float64Array;
-    if (link.kind === 'step') stepForward(chain, link.edge, columnSize(chain, k + 1), here, next, from);
-    else stretchForward(link, here, next, from);
-    prefix.push(next);
-    before.push(from);
+    const span: Span = { here: offsets[k] as number, next: offsets[k + 1] as number, end: offsets[k + 2] as number };
+    if (link.kind === 'step') stepForward(chain, link, span, prefix, before, scratch);
+    else stretchForward(link, span, prefix, before);
   });
-  const last = prefix[prefix.length - 1] as Float64Array;
   let best = INF;
-  for (let state = 0; state < last.length; state += 1) {
-    best = Math.min(best, (last[state] as number) + (chain.finish[state] as number));
+  const last = states - chain.finish.length;
+  for (let state = 0; state < chain.finish.length; state += 1) {
+    best = Math.min(best, (prefix[last + state] as number) + (chain.finish[state] as number));
   }
   return { prefix, before, best };
 }
@@ -80,146 +129,145 @@ export function sweepForward(chain: Chain): Pick<Sweep, 'prefix' | 'before' | 'b
 /** Runs over a chain both ways, so that the best path through any state is known. */
 export function sweep(chain: Chain): Sweep {
   const forward = sweepForward(chain);
-  const suffix: Float64Array[] = [];
-  const after: Int32Array[] = [];
-  const end = chain.columns.length - 1;
-  suffix[end] = chain.finish;
-  after[end] = new Int32Array(chain.finish.length).fill(-1);
-  for (let k = end - 1; k >= 0; k -= 1) {
+  const { offsets } = chain;
+  const states = offsets[offsets.length - 1] as number;
+  const suffix = new Float64Array(states).fill(INF);
+  const after = new Int32Array(states).fill(-1);
+  suffix.set(chain.finish, states - chain.finish.length);
+  const scratch = scratchFor(chain);
+  for (let k = chain.links.length - 1; k >= 0; k -= 1) {
     const link = chain.links[k] as Link;
-    const next = suffix[k + 1] as Float64Array;
-    const here = new Float64Array(4 * columnSize(chain, k)).fill(INF);
-    const to = new Int32Array(here.length).fill(-1);
-    if (link.kind === 'step') stepBackward(chain, link.edge, columnSize(chain, k + 1), next, here, to);
-    else stretchBackward(link, next, here, to);
-    suffix[k] = here;
-    after[k] = to;
+    const span: Span = { here: offsets[k] as number, next: offsets[k + 1] as number, end: offsets[k + 2] as number };
+    if (link.kind === 'step') stepBackward(chain, link, span, suffix, after, scratch);
+    else stretchBackward(link, span, suffix, after);
   }
   return { ...forward, suffix, after };
 }
 
-function columnSize(chain: Chain, k: number): number {
-  return (chain.columns[k] as readonly Candidate[]).length;
+/** Two neighbouring columns in the flat arrays: where one begins, where the next begins and ends. */
+interface Span {
+  readonly here: number;
+  readonly next: number;
+  readonly end: number;
+}
+
+/** Room for one column, used over and over by a sweep. */
+interface Scratch {
+  readonly cost: Float64Array;
+  readonly state: Int32Array;
+}
+
+function scratchFor(chain: Chain): Scratch {
+  const widest = Math.max(...chain.columns.map((column) => column.length));
+  return { cost: new Float64Array(widest), state: new Int32Array(widest) };
 }
 
 function stepForward(
   chain: Chain,
-  edge: Edge,
-  width: number,
-  here: Float64Array,
-  next: Float64Array,
+  link: StepLink,
+  { here, next, end }: Span,
+  dist: Float64Array,
   from: Int32Array,
+  { cost: fresh, state: freshFrom }: Scratch,
 ): void {
-  const { cost: costs, arrival } = edge;
+  const { begins, rows, keepTo, keepCost, waits } = link;
   const { freshFlag, visit } = chain;
-  for (let a = 0, row = 0; 4 * a < here.length; a += 1, row += width) {
-    let keepCost = INF;
-    let leaveCost = INF;
-    let keepState = -1;
-    let leaveState = -1;
-    for (let flag = 0; flag < 4; flag += 1) {
-      const cost = here[4 * a + flag] as number;
-      if (cost < keepCost) {
-        keepCost = cost;
-        keepState = 4 * a + flag;
+  const width = (end - next) / 4;
+  fresh.fill(INF, 0, width);
+  freshFrom.fill(-1, 0, width);
+  for (let a = 0, row = 0, base = here; base < next; a += 1, row += width, base += 4) {
+    let keepFlag = 0;
+    let leaveFlag = 0;
+    let kept = dist[base] as number;
+    let leaving = kept;
+    for (let flag = 1; flag < 4; flag += 1) {
+      const cost = dist[base + flag] as number;
+      if (cost < kept) {
+        kept = cost;
+        keepFlag = flag;
       }
-      const leaving = cost + (BITS[flag] as number) * visit;
-      if (leaving < leaveCost) {
-        leaveCost = leaving;
-        leaveState = 4 * a + flag;
+      const left = cost + (BITS[flag] as number) * visit;
+      if (left < leaving) {
+        leaving = left;
+        leaveFlag = flag;
       }
     }
-    if (keepState < 0) continue;
+    if (kept === INF) continue;
+    const leaveState = 4 * a + leaveFlag;
     for (let b = 0; b < width; b += 1) {
-      const cost = costs[row + b] as number;
-      if (cost === INF) continue;
-      const how = arrival[row + b];
-      if (how === ARRIVAL.waits) {
-        for (let flag = 0; flag < 4; flag += 1) {
-          const total = (here[4 * a + flag] as number) + cost;
-          if (total < (next[4 * b + flag] as number)) {
-            next[4 * b + flag] = total;
-            from[4 * b + flag] = 4 * a + flag;
-          }
-        }
-        continue;
-      }
-      const begins = how === ARRIVAL.begins;
-      const state = begins ? 4 * b + freshFlag : 4 * b;
-      const total = (begins ? leaveCost : keepCost) + cost;
-      if (total < (next[state] as number)) {
-        next[state] = total;
-        from[state] = begins ? leaveState : keepState;
+      const total = leaving + (begins[row + b] as number);
+      if (total < (fresh[b] as number)) {
+        fresh[b] = total;
+        freshFrom[b] = leaveState;
       }
     }
+    for (let k = rows[a] as number; k < (rows[a + 1] as number); k += 1) {
+      const target = next + 4 * (keepTo[k] as number);
+      if (waits[k] === 0) relax(dist, from, target, kept + (keepCost[k] as number), 4 * a + keepFlag);
+      else {
+        for (let flag = 0; flag < 4; flag += 1) {
+          const total = (dist[base + flag] as number) + (keepCost[k] as number);
+          relax(dist, from, target + flag, total, 4 * a + flag);
+        }
+      }
+    }
+  }
+  for (let b = 0; b < width; b += 1) {
+    relax(dist, from, next + 4 * b + freshFlag, fresh[b] as number, freshFrom[b] as number);
   }
 }
 
 function stepBackward(
   chain: Chain,
-  edge: Edge,
-  width: number,
-  next: Float64Array,
-  here: Float64Array,
+  link: StepLink,
+  { here, next, end }: Span,
+  dist: Float64Array,
   to: Int32Array,
+  { cost: fresh }: Scratch,
 ): void {
-  const { cost: costs, arrival } = edge;
+  const { begins, rows, keepTo, keepCost, waits } = link;
   const { freshFlag, visit } = chain;
-  for (let a = 0, row = 0; 4 * a < here.length; a += 1, row += width) {
-    let staying = INF;
+  const width = (end - next) / 4;
+  for (let b = 0; b < width; b += 1) fresh[b] = dist[next + 4 * b + freshFlag] as number;
+  for (let a = 0, row = 0, base = here; base < next; a += 1, row += width, base += 4) {
     let beginning = INF;
-    let stayState = -1;
-    let beginState = -1;
+    let begun = -1;
     for (let b = 0; b < width; b += 1) {
-      const cost = costs[row + b] as number;
-      if (cost === INF) continue;
-      const how = arrival[row + b];
-      if (how === ARRIVAL.stays) {
-        const total = cost + (next[4 * b] as number);
-        if (total < staying) {
-          staying = total;
-          stayState = 4 * b;
-        }
-      } else if (how === ARRIVAL.begins) {
-        const total = cost + (next[4 * b + freshFlag] as number);
-        if (total < beginning) {
-          beginning = total;
-          beginState = 4 * b + freshFlag;
-        }
-      } else {
-        for (let flag = 0; flag < 4; flag += 1) {
-          const total = cost + (next[4 * b + flag] as number);
-          if (total < (here[4 * a + flag] as number)) {
-            here[4 * a + flag] = total;
-            to[4 * a + flag] = 4 * b + flag;
-          }
-        }
+      const total = (begins[row + b] as number) + (fresh[b] as number);
+      if (total < beginning) {
+        beginning = total;
+        begun = b;
       }
     }
     for (let flag = 0; flag < 4; flag += 1) {
-      const state = 4 * a + flag;
-      if (staying < (here[state] as number)) {
-        here[state] = staying;
-        to[state] = stayState;
-      }
-      const leaving = beginning + (BITS[flag] as number) * visit;
-      if (leaving < (here[state] as number)) {
-        here[state] = leaving;
-        to[state] = beginState;
+      relax(dist, to, base + flag, beginning + (BITS[flag] as number) * visit, 4 * begun + freshFlag);
+    }
+    for (let k = rows[a] as number; k < (rows[a + 1] as number); k += 1) {
+      const target = 4 * (keepTo[k] as number);
+      for (let flag = 0; flag < 4; flag += 1) {
+        const state = waits[k] === 0 ? target : target + flag;
+        relax(dist, to, base + flag, (keepCost[k] as number) + (dist[next + state] as number), state);
       }
     }
+  }
+}
+
+function relax(dist: Float64Array, link: Int32Array, at: number, cost: number, other: number): void {
+  if (cost < (dist[at] as number)) {
+    dist[at] = cost;
+    link[at] = other;
   }
 }
 
 /** Calls `move` for every passage over a stretch whose two ways are both open. */
 function eachStretchMove(
   link: StretchLink,
-  sources: number,
-  targets: number,
+  { here, next, end }: Span,
   move: (from: number, to: number, cost: number) => void,
 ): void {
+  const targets = end - next;
   const width = targets / 2;
-  for (let from = 0; from < sources; from += 1) {
+  for (let from = 0; from < next - here; from += 1) {
     const a = from >> 2;
     const upRow = (2 * a + (from & 1)) * width;
     const downRow = (2 * a + ((from >> 1) & 1)) * width;
@@ -232,56 +280,49 @@ function eachStretchMove(
   }
 }
 
-function stretchForward(link: StretchLink, here: Float64Array, next: Float64Array, from: Int32Array): void {
-  eachStretchMove(link, here.length, next.length, (source, target, cost) => {
-    const total = (here[source] as number) + cost;
-    if (total < (next[target] as number)) {
-      next[target] = total;
-      from[target] = source;
-    }
+function stretchForward(link: StretchLink, span: Span, dist: Float64Array, from: Int32Array): void {
+  eachStretchMove(link, span, (source, target, cost) => {
+    relax(dist, from, span.next + target, (dist[span.here + source] as number) + cost, source);
   });
 }
 
-function stretchBackward(link: StretchLink, next: Float64Array, here: Float64Array, to: Int32Array): void {
-  eachStretchMove(link, here.length, next.length, (source, target, cost) => {
-    const total = cost + (next[target] as number);
-    if (total < (here[source] as number)) {
-      here[source] = total;
-      to[source] = target;
-    }
+function stretchBackward(link: StretchLink, span: Span, dist: Float64Array, to: Int32Array): void {
+  eachStretchMove(link, span, (source, target, cost) => {
+    relax(dist, to, span.here + source, cost + (dist[span.next + target] as number), target);
   });
 }
 
 /** The states of the best path, column by column; empty when no path reaches the end. */
 export function bestPath(chain: Chain, run: Pick<Sweep, 'prefix' | 'before' | 'best'>): number[] {
   if (run.best === INF) return [];
-  const end = chain.columns.length - 1;
-  const last = run.prefix[end] as Float64Array;
+  const last = chain.columns.length - 1;
+  const begin = chain.offsets[last] as number;
   let state = 0;
-  for (let other = 0; other < last.length; other += 1) {
-    if (total(last, chain.finish, other) < total(last, chain.finish, state)) state = other;
-  }
-  return [...tracedBack(run.before, end, state), state];
-}
-
-function total(prefix: Float64Array, finish: Float64Array, state: number): number {
-  return (prefix[state] as number) + (finish[state] as number);
+  let least = INF;
+  chain.finish.forEach((finish, other) => {
+    const total = (run.prefix[begin + other] as number) + finish;
+    if (total < least) {
+      least = total;
+      state = other;
+    }
+  });
+  return [...tracedBack(chain, run.before, last, state), state];
 }
 
 /** The states of the best path through one state of one column. */
-export function pathThrough(run: Sweep, column: number, state: number): number[] {
-  const path = [...tracedBack(run.before, column, state), state];
-  for (let k = column; k < run.after.length - 1; k += 1) {
-    path.push((run.after[k] as Int32Array)[path[k] as number] as number);
+export function pathThrough(chain: Chain, run: Sweep, column: number, state: number): number[] {
+  const path = [...tracedBack(chain, run.before, column, state), state];
+  for (let k = column; k < chain.columns.length - 1; k += 1) {
+    path.push(run.after[(chain.offsets[k] as number) + (path[k] as number)] as number);
   }
   return path;
 }
 
-function tracedBack(before: readonly Int32Array[], column: number, state: number): number[] {
+function tracedBack(chain: Chain, before: Int32Array, column: number, state: number): number[] {
   const states: number[] = [];
   let here = state;
   for (let k = column; k > 0; k -= 1) {
-    here = (before[k] as Int32Array)[here] as number;
+    here = before[(chain.offsets[k] as number) + here] as number;
     states.push(here);
   }
   return states.reverse();

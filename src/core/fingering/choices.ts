@@ -1,10 +1,11 @@
-import { fingerRank, type Finger, type Frame } from '../instruments/frame.ts';
+import { fingerRank, type Finger } from '../instruments/frame.ts';
 import type { Instrument, InstrumentString } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
 import type { Pin, Recipe } from '../study/recipe.ts';
 import { granted, refused, type Outcome } from '../study/refusal.ts';
 import { printed } from '../theory/pitch.ts';
 import { openString, rankOf, stoppedCandidates, type Candidate } from './candidate.ts';
+import type { Setting } from './setting.ts';
 import type { NoteChoices } from './traversal.ts';
 
 /** A finger prescribed for a note by a group, and the group it belongs to. */
@@ -21,9 +22,7 @@ export interface PlacedPin {
 
 /** Rules that decide which candidates a note may have, already read from the recipe. */
 export interface ChoiceRules {
-  readonly instrument: Instrument;
-  readonly frames: readonly Frame[];
-  readonly chromatic: boolean;
+  readonly setting: Setting;
   readonly hands: readonly [low: number, high: number];
   /** Indices of the strings allowed. */
   readonly strings: readonly number[];
@@ -78,7 +77,7 @@ function freeChoices(
 
 /** A pin beats every rule, but keeps within the rules where it can. */
 function pinnedChoices(midi: number, pin: Pin, heading: 'up' | 'down', rules: ChoiceRules): NoteChoices {
-  const { instrument } = rules;
+  const { instrument } = rules.setting;
   const every = instrument.strings.map((_, index) => index);
   const own = pin.string === undefined ? rules.strings : [stringIndex(instrument, pin.string)];
   const attempt = (strings: readonly number[], hands: readonly [number, number]): NoteChoices => {
@@ -109,24 +108,25 @@ function stoppedOn(
   strings: readonly number[],
   hands: readonly [number, number],
   pinned: boolean,
-  rules: ChoiceRules,
-): Candidate[] {
-  return strings.flatMap((index) => {
-    const string = rules.instrument.strings[index];
-    return string
-      ? stoppedCandidates(rules.instrument, rules.frames, index, midi - string.open, hands, rules.chromatic, pinned)
-      : [];
-  });
+  { setting }: ChoiceRules,
+): readonly Candidate[] {
+  const { instrument, frames, chromatic } = setting;
+  return setting.memory.candidates(`${midi} ${strings.join()} ${hands.join()} ${pinned}`, () =>
+    strings.flatMap((index) => {
+      const string = instrument.strings[index] as InstrumentString;
+      return stoppedCandidates(instrument, frames, index, midi - string.open, hands, chromatic, pinned);
+    }),
+  );
 }
 
 function openOn(midi: number, strings: readonly number[], pinned: boolean, rules: ChoiceRules): Candidate[] {
   return strings
-    .filter((index) => rules.instrument.strings[index]?.open === midi)
+    .filter((index) => rules.setting.instrument.strings[index]?.open === midi)
     .map((index) => openString(index, undefined, pinned));
 }
 
 function impossiblePin({ pin, index }: PlacedPin, midi: number, place: string, rules: ChoiceRules): Outcome<never> {
-  const { instrument } = rules;
+  const { instrument } = rules.setting;
   const sounding = instrument.strings.filter((string) => sounds(string, midi, instrument));
   const field =
     pin.string !== undefined && !sounding.some((string) => string.name === pin.string) ? 'string' : 'finger';
@@ -151,7 +151,7 @@ function sounds(string: InstrumentString, midi: number, instrument: Instrument):
 }
 
 function fingersFor(string: InstrumentString, midi: number, rules: ChoiceRules): Finger[] {
-  const { instrument, frames, chromatic } = rules;
+  const { instrument, frames, chromatic } = rules.setting;
   const stop = midi - string.open;
   if (stop === 0) return [0];
   const places = frames
@@ -165,7 +165,7 @@ function fingersFor(string: InstrumentString, midi: number, rules: ChoiceRules):
 
 /** Says which rule leaves a note without a finger, and what would give it one. */
 function blocked(place: string, at: number, midi: number, rules: ChoiceRules): Outcome<never> {
-  const { instrument } = rules;
+  const { instrument } = rules.setting;
   const group = rules.groups.get(at);
   if (group !== undefined) {
     return refused(

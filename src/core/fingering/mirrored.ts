@@ -1,5 +1,5 @@
 import { openString, type Candidate } from './candidate.ts';
-import type { Chain, Link } from './chain.ts';
+import { stateOffsets, stepLink, type Chain, type Link, type StepLink } from './chain.ts';
 import {
   beginCost,
   edgeBetween,
@@ -8,10 +8,11 @@ import {
   trace,
   Traversal,
   visitCost,
+  type Layer,
   type NoteChoices,
   type Problem,
 } from './traversal.ts';
-import type { StepContext } from './setting.ts';
+import type { Setting, StepContext } from './setting.ts';
 
 /** Notes of the way up and of the way down that sound the same and are fingered the same. */
 export interface Pairing {
@@ -45,7 +46,7 @@ export class MirroredPassage {
     const last = pairs[pairs.length - 1] as Pairing;
     const visit = visitCost(setting);
 
-    const columns: (readonly Candidate[])[] = [];
+    const columns: Layer[] = [];
     const links: Link[] = [];
     const shared = pairs.map((pair) => common(notes[pair.up] as NoteChoices, notes[pair.down] as NoteChoices));
     pairs.forEach((pair, k) => {
@@ -58,18 +59,18 @@ export class MirroredPassage {
       }
       if (pair.up === previous.up + 1 && pair.down === previous.down - 1) {
         const layer = layerAfter(before, choices);
-        const up = edgeBetween(before, layer, steps[previous.up] as StepContext, false, setting);
-        const down = edgeBetween(before, layer, steps[pair.down] as StepContext, true, setting);
-        // A top note sounded once is paired with itself and costs once.
-        const once = pair.up === pair.down ? layer.map((candidate) => ownCost(candidate, setting)) : undefined;
-        for (let at = 0; at < up.cost.length; at += 1) {
-          up.cost[at] = (up.cost[at] as number) + (down.cost[at] as number) - (once?.[at % layer.length] ?? 0);
-        }
+        const stepUp = steps[previous.up] as StepContext;
+        const stepDown = steps[pair.down] as StepContext;
+        const once = pair.up === pair.down;
         columns.push(layer);
-        links.push({ kind: 'step', edge: up });
+        links.push(
+          setting.memory.link(before, layer, stepUp, { step: stepDown, once }, () =>
+            bothWays(before, layer, stepUp, stepDown, once, setting),
+          ),
+        );
         return;
       }
-      const layer = [...choices.stopped];
+      const layer: Layer = { all: choices.stopped, stopped: choices.stopped };
       columns.push(layer);
       const upwards = new Traversal(pinnedEnd(problem, pair.up, layer), span(previous.up, pair.up), false, before);
       const downwards = new Traversal(
@@ -80,25 +81,27 @@ export class MirroredPassage {
       );
       const up = solveStretch(upwards, visit);
       const down = solveStretch(downwards, visit);
-      if (pair.up === pair.down) deductOwn(down.table, layer, setting);
+      if (pair.up === pair.down) deductOwn(down.table, layer.all, setting);
       this.#stretches.set(k - 1, { up, down });
       links.push({ kind: 'stretch', up: up.table, down: down.table });
     });
 
-    const foot = columns[0] as readonly Candidate[];
+    const foot = columns[0] as Layer;
     if (first.up > 0) this.#head = new Traversal(pinnedEnd(problem, first.up, foot), span(0, first.up), false);
     if (first.down < notes.length - 1) {
       this.#tail = new Traversal(pinnedEnd(problem, first.down, foot), span(notes.length - 1, first.down), true);
     }
-    const peak = columns[columns.length - 1] as readonly Candidate[];
+    const peak = columns[columns.length - 1] as Layer;
     if (last.down > last.up) {
       this.#cap = new Traversal(pinnedEnd(problem, last.down, peak), span(last.up, last.down), false, peak);
     }
+    const candidates = columns.map((layer) => layer.all);
     this.chain = {
-      columns,
+      columns: candidates,
       links,
-      start: this.#startCosts(foot, first),
-      finish: this.#finishCosts(peak),
+      offsets: stateOffsets(candidates),
+      start: this.#startCosts(foot.all, first),
+      finish: this.#finishCosts(peak.all),
       freshFlag: 3,
       visit,
     };
@@ -159,7 +162,7 @@ export class MirroredPassage {
     });
     const fill = (walk: Traversal, from: number, step: 1 | -1, states: readonly number[]): void => {
       states.forEach((state, k) => {
-        result[from + k * step] = (walk.layers[k] as readonly Candidate[])[state >> 1] as Candidate;
+        result[from + k * step] = (walk.layers[k] as Layer).all[state >> 1] as Candidate;
       });
     };
     for (const [k, walks] of this.#stretches) {
@@ -222,7 +225,9 @@ function usablePairs(problem: Problem, candidates: readonly Pairing[]): Pairing[
 }
 
 function common(up: NoteChoices, down: NoteChoices): NoteChoices {
-  const stopped = up.stopped.filter((a) => down.stopped.some((b) => same(a, b)));
+  // The same list, where both have one, so that its steps are known already.
+  const stopped =
+    up.stopped === down.stopped ? up.stopped : up.stopped.filter((a) => down.stopped.some((b) => same(a, b)));
   const open = up.open.filter((a) => down.open.some((b) => a.string === b.string));
   return { stopped, open, pinned: up.pinned || down.pinned };
 }
@@ -239,14 +244,29 @@ function same(a: Candidate, b: Candidate): boolean {
   );
 }
 
+/** One step walked on the way up and on the way down at once; a top note sounded `once` costs once. */
+function bothWays(
+  before: Layer,
+  layer: Layer,
+  stepUp: StepContext,
+  stepDown: StepContext,
+  once: boolean,
+  setting: Setting,
+): StepLink {
+  const up = edgeBetween(before, layer, stepUp, false, setting);
+  const down = edgeBetween(before, layer, stepDown, true, setting);
+  const width = layer.all.length;
+  const own = once ? layer.all.map((candidate) => ownCost(candidate, setting)) : undefined;
+  for (let at = 0; at < up.cost.length; at += 1) {
+    up.cost[at] = (up.cost[at] as number) + (down.cost[at] as number) - (own?.[at % width] ?? 0);
+  }
+  return stepLink(up, width);
+}
+
 /** The problem with one note's choices narrowed to the candidates of a column. */
-function pinnedEnd(problem: Problem, note: number, layer: readonly Candidate[]): Problem {
+function pinnedEnd(problem: Problem, note: number, layer: Layer): Problem {
   const notes = problem.notes.slice();
-  notes[note] = {
-    stopped: layer.filter((candidate) => candidate.rank !== 0),
-    open: layer.filter((candidate) => candidate.rank === 0),
-    pinned: false,
-  };
+  notes[note] = { stopped: layer.stopped, open: layer.all.slice(layer.stopped.length), pinned: false };
   return { ...problem, notes };
 }
 
@@ -265,8 +285,8 @@ interface Stretch {
 }
 
 function solveStretch(walk: Traversal, visit: number): Stretch {
-  const sources = 2 * (walk.layers[0] as readonly Candidate[]).length;
-  const targets = 2 * (walk.layers[walk.layers.length - 1] as readonly Candidate[]).length;
+  const sources = 2 * (walk.layers[0] as Layer).all.length;
+  const targets = 2 * (walk.layers[walk.layers.length - 1] as Layer).all.length;
   const table = new Float64Array(sources * targets);
   const backs: Int32Array[][] = [];
   for (let source = 0; source < sources; source += 1) {
@@ -290,7 +310,7 @@ function deductOwn(table: Float64Array, layer: readonly Candidate[], setting: Pr
 }
 
 function fromState(walk: Traversal, source: number, visit: number): ReturnType<Traversal['run']> {
-  const start = new Float64Array(2 * (walk.layers[0] as readonly Candidate[]).length).fill(INF);
+  const start = new Float64Array(2 * (walk.layers[0] as Layer).all.length).fill(INF);
   start[source] = 0;
   return walk.run(start, visit);
 }
@@ -300,7 +320,7 @@ function between(walk: Traversal, source: number, target: number, visit: number)
 }
 
 function beginning(walk: Traversal, problem: Problem['setting'], reversed: boolean): Float64Array {
-  return single(walk.layers[0] as readonly Candidate[], (candidate) =>
+  return single((walk.layers[0] as Layer).all, (candidate) =>
     reversed ? ownCost(candidate, problem) : beginCost(candidate, problem),
   );
 }
@@ -328,7 +348,7 @@ function walkTo(walk: Traversal, setting: Problem['setting'], reversed: boolean,
 function capCost(cap: Traversal, c: number, flag: number, visit: number): { cost: number; end: number } {
   const end = fromState(cap, 2 * c + (flag & 1), visit).dist[cap.edges.length] as Float64Array;
   const settled = end[2 * c] as number;
-  const open = (cap.layers[0] as readonly Candidate[])[c]?.rank === 0;
+  const open = (cap.layers[0] as Layer).all[c]?.rank === 0;
   const fresh = (end[2 * c + 1] as number) + (flag >> 1 === 1 && !open ? visit : 0);
   return settled <= fresh ? { cost: settled, end: 2 * c } : { cost: fresh, end: 2 * c + 1 };
 }

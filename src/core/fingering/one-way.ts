@@ -1,11 +1,19 @@
-import { beginCost, edgeBetween, layerAfter, visitCost, type NoteChoices, type Problem } from './traversal.ts';
+import {
+  beginCost,
+  edgeBetween,
+  layerAfter,
+  visitCost,
+  type Layer,
+  type NoteChoices,
+  type Problem,
+} from './traversal.ts';
 import type { Candidate } from './candidate.ts';
-import type { Chain, Link } from './chain.ts';
+import { stateOffsets, stepLink, type Chain, type Link } from './chain.ts';
 import type { StepContext } from './setting.ts';
 
 /** The chain of a whole passage in playing order, up and down each fingered for itself. */
 export function oneWayChain(problem: Problem): Chain {
-  const columns: (readonly Candidate[])[] = [];
+  const columns: Layer[] = [];
   const links: Link[] = [];
   problem.notes.forEach((choices: NoteChoices, note) => {
     const before = columns[note - 1];
@@ -13,11 +21,15 @@ export function oneWayChain(problem: Problem): Chain {
     columns.push(layer);
     if (before) {
       const step = problem.steps[note - 1] as StepContext;
-      links.push({ kind: 'step', edge: edgeBetween(before, layer, step, false, problem.setting) });
+      links.push(
+        problem.setting.memory.link(before, layer, step, undefined, () =>
+          stepLink(edgeBetween(before, layer, step, false, problem.setting), layer.all.length),
+        ),
+      );
     }
   });
-  const first = columns[0] ?? [];
-  const last = columns[columns.length - 1] ?? [];
+  const first = columns[0]?.all ?? [];
+  const last = columns[columns.length - 1]?.all ?? [];
   const visit = visitCost(problem.setting);
   const start = new Float64Array(4 * first.length).fill(Number.POSITIVE_INFINITY);
   first.forEach((candidate, c) => {
@@ -29,7 +41,8 @@ export function oneWayChain(problem: Problem): Chain {
       finish[4 * c + 1] = visit;
     });
   }
-  return { columns, links, start, finish, freshFlag: 1, visit };
+  const candidates = columns.map((layer) => layer.all);
+  return { columns: candidates, links, offsets: stateOffsets(candidates), start, finish, freshFlag: 1, visit };
 }
 
 /** The candidates of the states of a path. */

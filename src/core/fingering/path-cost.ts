@@ -2,7 +2,7 @@ import { sameHand, type Candidate } from './candidate.ts';
 import { noteCost, slides, startCost } from './rules.ts';
 import type { StepContext } from './setting.ts';
 import { stepCost, type Problem } from './traversal.ts';
-import { ItemisedTally, TERM, TERM_IDS, type TermId } from './terms.ts';
+import { Tally, TERM, TERM_IDS, type TermId } from './terms.ts';
 
 /** What a fingering costs, and how much of each term goes into it. */
 export interface PathCost {
@@ -21,7 +21,7 @@ export interface PathCost {
  */
 export function pathCost(problem: Problem, path: readonly Candidate[], differs: boolean): PathCost {
   const { setting, steps } = problem;
-  const tally = new ItemisedTally(setting.weights);
+  const tally = new Tally(setting.weights, true);
   let impossibleAt: number | undefined;
   path.forEach((candidate, note) => {
     noteCost(candidate, setting, tally);
@@ -33,7 +33,7 @@ export function pathCost(problem: Problem, path: readonly Candidate[], differs: 
   if (differs) tally.add(TERM['way-back-differs'], 1);
   const amounts: Partial<Record<TermId, number>> = {};
   TERM_IDS.forEach((id, term) => {
-    const amount = tally.amounts[term] as number;
+    const amount = tally.amounts?.[term] ?? 0;
     if (amount !== 0) amounts[id] = amount;
   });
   return impossibleAt === undefined

@@ -3,6 +3,7 @@ import type { HandSystem, Instrument } from '../instruments/instrument.ts';
 import type { ReturnRule } from '../study/recipe.ts';
 import { rankOf } from './candidate.ts';
 import type { CostTable } from './terms.ts';
+import { StepMemory } from './step-memory.ts';
 import { weightsOf } from './terms.ts';
 
 /** What stays the same while one study is fingered: the instrument, its frames, the weights. */
@@ -24,6 +25,8 @@ export interface Setting {
   readonly openAbove: readonly number[];
   /** Widest gap by frame and by pair of ranks: `gaps[frame][low * 6 + high]`, 99 where free. */
   readonly gaps: readonly Uint8Array[];
+  /** Candidates and steps already worked out under this setting. */
+  readonly memory: StepMemory;
 }
 
 /** What a rule needs to know of the step from one note to the next, in playing order. */
@@ -54,11 +57,27 @@ export function gapTables(frames: readonly Frame[]): Uint8Array[] {
   });
 }
 
-/** Puts a setting together from the instrument, its frames and a cost table. */
-export function makeSetting(
-  parts: Pick<Setting, 'instrument' | 'frames' | 'handSystem' | 'chromatic' | 'stepwise' | 'returnRule'>,
-  table: CostTable,
-): Setting {
+type SettingParts = Pick<Setting, 'instrument' | 'frames' | 'handSystem' | 'chromatic' | 'stepwise' | 'returnRule'>;
+
+const made = new WeakMap<CostTable, WeakMap<Instrument, Map<string, Setting>>>();
+
+/**
+ * The setting of an instrument, its frames and a cost table. The same parts give the same setting,
+ * so that what was worked out for one study serves the next.
+ */
+export function makeSetting(parts: SettingParts, table: CostTable): Setting {
+  const { instrument, handSystem, chromatic, stepwise, returnRule } = parts;
+  const ofTable = made.get(table) ?? new WeakMap<Instrument, Map<string, Setting>>();
+  made.set(table, ofTable);
+  const ofInstrument = ofTable.get(instrument) ?? new Map<string, Setting>();
+  ofTable.set(instrument, ofInstrument);
+  const key = [handSystem, chromatic, stepwise, returnRule].join();
+  const setting = ofInstrument.get(key) ?? newSetting(parts, table);
+  ofInstrument.set(key, setting);
+  return setting;
+}
+
+function newSetting(parts: SettingParts, table: CostTable): Setting {
   const { instrument } = parts;
   return {
     ...parts,
@@ -71,5 +90,6 @@ export function makeSetting(
       return next ? next.open - string.open : -1;
     }),
     gaps: gapTables(parts.frames),
+    memory: new StepMemory(),
   };
 }

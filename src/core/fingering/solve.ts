@@ -9,7 +9,7 @@ import { choicesOf, stringIndex, type ChoiceRules, type GroupFinger, type Placed
 import { COST_TABLES } from './cost-tables.ts';
 import { MirroredPassage, rememberHands, type Pairing } from './mirrored.ts';
 import { candidatesOf, oneWayChain } from './one-way.ts';
-import { makeSetting, type StepContext } from './setting.ts';
+import { makeSetting, type Setting, type StepContext } from './setting.ts';
 import { TERM, type CostTable } from './terms.ts';
 import type { Problem } from './traversal.ts';
 
@@ -45,21 +45,22 @@ export function pose(
   passage: Passage,
   table: CostTable = COST_TABLES[recipe.instrument],
 ): Outcome<Posed> {
-  const rules = readRules(recipe, passage);
-  if (!rules.ok) return rules;
-  const choices = choicesOf(passage, rules.value);
-  if (!choices.ok) return choices;
+  const instrument = INSTRUMENT_TABLE[recipe.instrument];
   const setting = makeSetting(
     {
-      instrument: rules.value.instrument,
-      frames: rules.value.frames,
+      instrument,
+      frames: framesOf(instrument, handSystemOf(recipe)),
       handSystem: handSystemOf(recipe),
-      chromatic: rules.value.chromatic,
+      chromatic: recipe.form === 'chromatic',
       stepwise: recipe.figure === 'scale',
       returnRule: recipe.direction === 'up-down' ? recipe.return : 'auto',
     },
     table,
   );
+  const rules = readRules(recipe, passage, setting);
+  if (!rules.ok) return rules;
+  const choices = choicesOf(passage, rules.value);
+  if (!choices.ok) return choices;
   const problem: Problem = {
     setting,
     notes: choices.value,
@@ -105,8 +106,8 @@ export function solveBest(
   return best && { path: best.route.expand(best.states), cost: best.cost, route: best.route };
 }
 
-function readRules(recipe: Recipe, passage: Passage): Outcome<ChoiceRules> {
-  const instrument = INSTRUMENT_TABLE[recipe.instrument];
+function readRules(recipe: Recipe, passage: Passage, setting: Setting): Outcome<ChoiceRules> {
+  const { instrument } = setting;
   const names = instrument.strings.map((string) => string.name);
   const unknown = (name: string): string =>
     `The ${instrument.name.toLowerCase()} has no ${name} string. Its strings are: ${names.join(', ')}.`;
@@ -144,9 +145,7 @@ function readRules(recipe: Recipe, passage: Passage): Outcome<ChoiceRules> {
   const groups = groupFingers(recipe, passage);
   if (!groups.ok) return groups;
   return granted({
-    instrument,
-    frames: framesOf(instrument, handSystemOf(recipe)),
-    chromatic: recipe.form === 'chromatic',
+    setting,
     hands: [recipe.positions?.low ?? 0, recipe.positions?.high ?? 99],
     strings: [...new Set(strings)],
     openStrings: recipe.openStrings,

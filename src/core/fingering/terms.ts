@@ -117,32 +117,21 @@ export function weightsOf(table: CostTable): Float64Array {
   return Float64Array.from(TERM_IDS, (id) => table[id]);
 }
 
-/** Adds up a cost while rules run. */
+/** Adds up a cost while rules run; `itemised` keeps how much of each term went into it as well. */
 export class Tally {
   cost = 0;
   readonly weights: Float64Array;
+  /** Amounts by term, unweighted. */
+  readonly amounts: Float64Array | undefined;
 
-  constructor(weights: Float64Array) {
+  constructor(weights: Float64Array, itemised = false) {
     this.weights = weights;
+    this.amounts = itemised ? new Float64Array(weights.length) : undefined;
   }
 
   /** Counts `amount` of the term with that index. */
   add(term: number, amount: number): void {
     this.cost += amount * (this.weights[term] as number);
-  }
-}
-
-/** A tally that also keeps how much of each term went into the cost. */
-export class ItemisedTally extends Tally {
-  readonly amounts: Float64Array;
-
-  constructor(weights: Float64Array) {
-    super(weights);
-    this.amounts = new Float64Array(weights.length);
-  }
-
-  override add(term: number, amount: number): void {
-    super.add(term, amount);
-    this.amounts[term] = (this.amounts[term] as number) + amount;
+    if (this.amounts !== undefined) this.amounts[term] = (this.amounts[term] as number) + amount;
   }
 }

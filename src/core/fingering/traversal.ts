@@ -1,6 +1,7 @@
 import { openString, sameHand, type Candidate } from './candidate.ts';
 import { handCost, noteCost, openBesideStopped, slides, startCost, stringCost } from './rules.ts';
 import type { Setting, StepContext } from './setting.ts';
+import type { StoppedSteps } from './step-memory.ts';
 import { TERM, Tally } from './terms.ts';
 
 /** What may sound one note: stopped candidates, and the strings on which it may sound open. */
@@ -32,22 +33,26 @@ export interface Edge {
   readonly arrival: Uint8Array;
 }
 
+/** The candidates of a note once those of the note before are known, the stopped ones first. */
+export interface Layer {
+  readonly all: readonly Candidate[];
+  readonly stopped: readonly Candidate[];
+}
+
 /**
- * The candidates of a note once those of the note before are known: an open string keeps the hand
- * it was played under, so it stands once for each hand that can lie behind it.
+ * The layer of a note after the layer before it: an open string keeps the hand it was played
+ * under, so it stands once for each hand that can lie behind it.
  */
-export function layerAfter(before: readonly Candidate[] | undefined, choices: NoteChoices): Candidate[] {
-  const layer = choices.stopped.slice();
-  if (choices.open.length === 0) return layer;
+export function layerAfter(before: Layer | undefined, choices: NoteChoices): Layer {
+  const { stopped } = choices;
+  if (choices.open.length === 0) return { all: stopped, stopped };
   const waiting: (Candidate | undefined)[] = before ? [] : [undefined];
-  for (const candidate of before ?? []) {
+  for (const candidate of before?.all ?? []) {
     const known = waiting.some((other) => other && sameHand(other, candidate) && other.posture === candidate.posture);
     if (!known) waiting.push(candidate);
   }
-  for (const open of choices.open) {
-    for (const hand of waiting) layer.push(openString(open.string, hand, open.pinned));
-  }
-  return layer;
+  const open = choices.open.flatMap((one) => waiting.map((hand) => openString(one.string, hand, one.pinned)));
+  return { all: [...stopped, ...open], stopped };
 }
 
 /**
@@ -91,23 +96,32 @@ function arrivalAt(prev: Candidate, next: Candidate, step: StepContext): number 
   return goesOn ? ARRIVAL.stays : ARRIVAL.begins;
 }
 
-/** All steps between two layers at once. */
-export function edgeBetween(
-  prev: readonly Candidate[],
-  next: readonly Candidate[],
-  step: StepContext,
-  reversed: boolean,
-  setting: Setting,
-): Edge {
-  const width = next.length;
-  const cost = new Float64Array(prev.length * width).fill(Number.POSITIVE_INFINITY);
+/**
+ * All steps between two layers at once; the stopped candidates of each come first. Between stopped
+ * notes a step costs the same whichever way it is walked, and is remembered; open strings are few.
+ */
+export function edgeBetween(prev: Layer, next: Layer, step: StepContext, reversed: boolean, setting: Setting): Edge {
+  const width = next.all.length;
+  const cost = new Float64Array(prev.all.length * width).fill(Number.POSITIVE_INFINITY);
   const arrival = new Uint8Array(cost.length);
+  const own = next.all.map((candidate) => ownCost(candidate, setting));
+  const rows = prev.stopped.length;
+  const columns = next.stopped.length;
+  const known = reversed
+    ? stoppedSteps(next.stopped, prev.stopped, step, setting)
+    : stoppedSteps(prev.stopped, next.stopped, step, setting);
+  const down = reversed ? 1 : columns;
+  const across = reversed ? rows : 1;
+  for (let a = 0; a < rows; a += 1) {
+    for (let b = 0, from = a * down, at = a * width; b < columns; b += 1, from += across, at += 1) {
+      cost[at] = (known.cost[from] as number) + (own[b] as number);
+      arrival[at] = known.arrival[from] as number;
+    }
+  }
   const tally = new Tally(setting.weights);
-  const own = Float64Array.from(next, (candidate) => ownCost(candidate, setting));
-  for (let a = 0; a < prev.length; a += 1) {
-    const from = prev[a] as Candidate;
-    for (let b = 0; b < width; b += 1) {
-      const to = next[b] as Candidate;
+  prev.all.forEach((from, a) => {
+    for (let b = a < rows ? columns : 0; b < width; b += 1) {
+      const to = next.all[b] as Candidate;
       if (to.rank === 0 && !reachable(from, to)) continue;
       tally.cost = 0;
       if (!stepCost(from, to, step, reversed, setting, tally)) continue;
@@ -115,8 +129,34 @@ export function edgeBetween(
       cost[at] = tally.cost + (own[b] as number);
       arrival[at] = arrivalAt(from, to, step);
     }
-  }
+  });
   return { cost, arrival };
+}
+
+/** The steps between two notes' stopped candidates, in playing order. */
+function stoppedSteps(
+  from: readonly Candidate[],
+  to: readonly Candidate[],
+  step: StepContext,
+  setting: Setting,
+): StoppedSteps {
+  return setting.memory.steps(from, to, step, () => {
+    const cost = new Float64Array(from.length * to.length).fill(Number.POSITIVE_INFINITY);
+    const arrival = new Uint8Array(cost.length);
+    const tally = new Tally(setting.weights);
+    let at = 0;
+    for (const one of from) {
+      for (const other of to) {
+        tally.cost = 0;
+        if (stepCost(one, other, step, false, setting, tally)) {
+          cost[at] = tally.cost;
+          arrival[at] = arrivalAt(one, other, step);
+        }
+        at += 1;
+      }
+    }
+    return { cost, arrival };
+  });
 }
 
 /** An open string is reached only from the hand it remembers. */
@@ -149,10 +189,10 @@ export function visitCost(setting: Setting): number {
  * candidates and the edges between them, filled once and used by every search over the stretch.
  */
 export class Traversal {
-  readonly layers: (readonly Candidate[])[];
+  readonly layers: Layer[];
   readonly edges: Edge[];
 
-  constructor(problem: Problem, order: readonly number[], reversed: boolean, first?: readonly Candidate[]) {
+  constructor(problem: Problem, order: readonly number[], reversed: boolean, first?: Layer) {
     this.layers = [];
     this.edges = [];
     order.forEach((note, place) => {
@@ -177,7 +217,7 @@ export class Traversal {
     const back: Int32Array[] = [];
     this.edges.forEach((edge, k) => {
       const here = dist[k] as Float64Array;
-      const width = (this.layers[k + 1] as readonly Candidate[]).length;
+      const width = (this.layers[k + 1] as Layer).all.length;
       const next = new Float64Array(2 * width).fill(Number.POSITIVE_INFINITY);
       const from = new Int32Array(2 * width).fill(-1);
       for (let a = 0; a < here.length / 2; a += 1) {

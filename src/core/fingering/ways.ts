@@ -1,5 +1,5 @@
 import { sameHand, type Candidate } from './candidate.ts';
-import { bestPath, pathThrough, sweep, type Sweep } from './chain.ts';
+import { bestPath, pathThrough, stateOffsets, sweep, type Chain, type Sweep } from './chain.ts';
 import { difference } from './difference.ts';
 import type { Posed, Route } from './solve.ts';
 
@@ -126,30 +126,30 @@ function throughAll(route: Route, run: Sweep, all: boolean): Lead[] {
   if (!Number.isFinite(run.best)) return [];
   const leads: Lead[] = [{ cost: run.best + route.surcharge, route, states: () => bestPath(route.chain, run) }];
   if (!all) return leads;
-  for (let column = 0; column < run.prefix.length; column += 1) leads.push(...throughColumn(route, run, column, []));
+  route.chain.columns.forEach((_, column) => leads.push(...throughColumn(route, route.chain, run, column, [])));
   return leads;
 }
 
 /** The cheapest fingering through each candidate of one column, after the states already fixed. */
-function throughColumn(route: Route, run: Sweep, column: number, before: readonly number[]): Lead[] {
+function throughColumn(route: Route, chain: Chain, run: Sweep, column: number, before: readonly number[]): Lead[] {
   const leads: Lead[] = [];
-  const prefix = run.prefix[column] as Float64Array;
-  const suffix = run.suffix[column] as Float64Array;
-  for (let state = 0; state < prefix.length; state += 4) {
+  const begin = chain.offsets[column] as number;
+  const end = chain.offsets[column + 1] as number;
+  for (let at = begin; at < end; at += 4) {
     let best = Number.POSITIVE_INFINITY;
-    let which = state;
-    for (let flag = state; flag < state + 4; flag += 1) {
-      const cost = (prefix[flag] as number) + (suffix[flag] as number);
+    let which = 0;
+    for (let flagged = at; flagged < at + 4; flagged += 1) {
+      const cost = (run.prefix[flagged] as number) + (run.suffix[flagged] as number);
       if (cost < best) {
         best = cost;
-        which = flag;
+        which = flagged - begin;
       }
     }
     if (Number.isFinite(best)) {
       leads.push({
         cost: best + route.surcharge,
         route,
-        states: () => [...before, ...pathThrough(run, column, which)],
+        states: () => [...before, ...pathThrough(chain, run, column, which)],
       });
     }
   }
@@ -169,12 +169,14 @@ function throughFirstShift(route: Route, run: Sweep, lead: Lead): Lead[] {
   );
   if (column < 0 || column >= states.length - 1) return [];
   const state = states[column] as number;
-  const { columns, links } = route.chain;
+  const { columns, links, offsets } = route.chain;
   const start = new Float64Array(4 * (columns[column] as readonly Candidate[]).length).fill(Number.POSITIVE_INFINITY);
-  start[state] = (run.prefix[column] as Float64Array)[state] as number;
-  const rest = sweep({ ...route.chain, columns: columns.slice(column), links: links.slice(column), start });
-  const before = pathThrough(run, column, state).slice(0, column);
-  return rest.prefix.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, rest, k, before)));
+  start[state] = run.prefix[(offsets[column] as number) + state] as number;
+  const later = columns.slice(column);
+  const chain = { ...route.chain, columns: later, links: links.slice(column), offsets: stateOffsets(later), start };
+  const rest = sweep(chain);
+  const before = pathThrough(route.chain, run, column, state).slice(0, column);
+  return later.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, chain, rest, k, before)));
 }
 
 function realise(lead: Lead): FoundPath {

@@ -1,9 +1,10 @@
+import { memo } from 'react';
 import type { Way } from '../../core/fingering/fingering.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import { crossingNotes, shiftNotes } from '../../core/study/shift-sentence.ts';
 
 /** Where the hand shifts and where the bow crosses, in playing order. */
-export function MovesList({ built, way }: { built: BuiltStudy; way: Way }) {
+export const MovesList = memo(function MovesList({ built, way }: { built: BuiltStudy; way: Way }) {
   const shifts = shiftNotes(way, built.passage, built.recipe);
   const crossings = crossingNotes(way, built.passage);
   return (
@@ -54,4 +55,4 @@ export function MovesList({ built, way }: { built: BuiltStudy; way: Way }) {
       </section>
     </>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../core/fingering/way-name.ts';
 import { noteId, type ScoredStudy } from '../../core/formats/scored-study.ts';
 import { markEngraved } from './timing.ts';
@@ -9,7 +9,7 @@ import type { PageSetting } from '../../workers/engraver.ts';
 const PAPER: PageSetting = { width: 690, staffHeight: 32 };
 
 /** The engraved score, as wide as its place; the fingering as text until the engraver is ready. */
-export function Score({ study }: { study: ScoredStudy }) {
+export const Score = memo(function Score({ study }: { study: ScoredStudy }) {
   const place = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const width = useWidth(place);
@@ -53,7 +53,7 @@ export function Score({ study }: { study: ScoredStudy }) {
       ) : null}
     </div>
   );
-}
+});
 
 /**
  * The printed copy stands beside the one on screen, so its ids, and whatever points to them, are

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Download, Printer } from 'lucide-react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
@@ -6,7 +7,7 @@ import { download, fileName } from '../../ui/download.ts';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
 
 /** What can be done with the study as a whole. */
-export function StudyActions({
+export const StudyActions = memo(function StudyActions({
   scored,
   saved,
   saving,
@@ -53,4 +54,4 @@ export function StudyActions({
       </Menu>
     </div>
   );
-}
+});

@@ -14,6 +14,7 @@ import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
 import { toSaved } from '../../data/demo.ts';
 import { useKeepStudy, useSavedStudy } from '../../data/library-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
+import { useSteady } from '../../ui/steady.ts';
 import { fromAddress, toAddress } from './address.ts';
 import type { Choices } from './choices.ts';
 import { changeChoices } from './choices.ts';
@@ -22,7 +23,7 @@ import { RecipeSentence } from './recipe-sentence.tsx';
 import { Score } from './score.tsx';
 import { StudyActions } from './study-actions.tsx';
 import { markChoice, markFingered } from './timing.ts';
-import { useBuiltStudy } from './use-built-study.ts';
+import { useBuiltStudy, useHeadStart } from './use-built-study.ts';
 import { WaysList } from './ways-list.tsx';
 import { WhyList } from './why-list.tsx';
 
@@ -99,6 +100,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
   const { outcome } = built;
   const study = outcome?.ok ? outcome.value : undefined;
   const chosen = study ? Math.min(way, study.ways.length - 1) : 0;
+  const headStart = useHeadStart();
   const keep = useKeepStudy();
   const navigate = useNavigate();
 
@@ -110,8 +112,10 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
 
   const change = (next: Choices, nextWay: number): void => {
     markChoice();
+    if (nextWay === 0) headStart(next);
     onChange(next, nextWay);
   };
+  const chooseWay = useSteady((next: number) => change(choices, next));
 
   const settled = scored && !built.stale ? scored : undefined;
   useAutosave(saved, settled, choices, keep.mutate);
@@ -121,7 +125,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
     if (trouble) toast.error(trouble, { duration: 15_000 });
   }, [trouble]);
 
-  const keepNew = (): void => {
+  const keepNew = useSteady((): void => {
     if (!study) return;
     const fresh = toSaved(study, chosen, new Date().toISOString());
     keep.mutate(fresh, {
@@ -130,7 +134,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
         void navigate(`/studies/${fresh.id}`);
       },
     });
-  };
+  });
 
   const readable = readRecipe(choices);
   const title = readable.ok ? titleOf(readable.value) : 'A study';
@@ -167,12 +171,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
             <Score study={scored} />
             <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-[1.3fr_1fr_0.8fr] print:grid-cols-2">
               <div className="no-print">
-                <WaysList
-                  built={study}
-                  chosen={chosen}
-                  kept={keptFingers !== undefined}
-                  onChoose={(next) => change(choices, next)}
-                />
+                <WaysList built={study} chosen={chosen} kept={keptFingers !== undefined} onChoose={chooseWay} />
                 <WhyList built={study} chosen={chosen} />
               </div>
               <MovesList built={study} way={scored.way} />

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/study/refusal.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
@@ -13,19 +13,29 @@ export interface BuiltSoFar {
   readonly error: Error | null;
 }
 
+/** The best way of a study alone, which is known long before the others. */
+function bestWay(choices: Choices) {
+  return queryOptions({
+    queryKey: ['best', choices],
+    queryFn: async (): Promise<Outcome<BuiltStudy>> => asAsked(await engine().build({ ...choices, ways: 1 }), choices),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+/** Sets the engine to work on choices at once, before the screen has followed them. */
+export function useHeadStart(): (choices: Choices) => void {
+  const queries = useQueryClient();
+  return (choices) => void queries.prefetchQuery(bestWay(choices));
+}
+
 /**
  * The study worked out in the engine's worker: the best way as soon as it is found, the others a
  * moment later. The last study stays on view until the next is ready.
  */
 export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | undefined, way: number): BuiltSoFar {
+  // Another way than the best, or a kept one, is only known when all are.
   const bestFirst = saved === undefined && way === 0;
-  const quick = useQuery({
-    queryKey: ['best', choices],
-    queryFn: async (): Promise<Outcome<BuiltStudy>> => asAsked(await engine().build({ ...choices, ways: 1 }), choices),
-    // Another way than the best, or a kept one, is only known when all are.
-    enabled: bestFirst,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const quick = useQuery({ ...bestWay(choices), enabled: bestFirst });
   const full = useQuery({
     queryKey: ['built', choices, saved],
     queryFn: async (): Promise<Outcome<BuiltStudy>> =>

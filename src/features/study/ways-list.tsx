@@ -1,9 +1,10 @@
+import { memo } from 'react';
 import { RadioGroup } from 'radix-ui';
 import { fingeringText, highestPosition, wayName } from '../../core/fingering/way-name.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 
 /** The ways to finger the study, best first, one of them chosen. */
-export function WaysList({
+export const WaysList = memo(function WaysList({
   built,
   chosen,
   kept,
@@ -55,7 +56,7 @@ export function WaysList({
       </RadioGroup.Root>
     </section>
   );
-}
+});
 
 function count(number: number, noun: string): string {
   return `${number === 0 ? 'no' : number} ${noun}${number === 1 ? '' : 's'}`;

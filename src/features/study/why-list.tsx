@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { whatDecides } from '../../core/fingering/reasons.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 
@@ -8,7 +9,7 @@ const TOLD = 4;
  * Why the chosen way stands where it does: what speaks against it beside the easiest, or, for the
  * easiest, what speaks against the next.
  */
-export function WhyList({ built, chosen }: { built: BuiltStudy; chosen: number }) {
+export const WhyList = memo(function WhyList({ built, chosen }: { built: BuiltStudy; chosen: number }) {
   const ranked = [...built.ways].sort((a, b) => a.cost - b.cost);
   const way = built.ways[chosen];
   const [easiest, next] = ranked;
@@ -36,4 +37,4 @@ export function WhyList({ built, chosen }: { built: BuiltStudy; chosen: number }
       </p>
     </section>
   );
-}
+});

@@ -1,0 +1,10 @@
+import { useCallback, useLayoutEffect, useRef } from 'react';
+
+/** A callback that stays the same object from render to render and always does what the last render meant. */
+export function useSteady<Args extends readonly unknown[]>(act: (...args: Args) => void): (...args: Args) => void {
+  const latest = useRef(act);
+  useLayoutEffect(() => {
+    latest.current = act;
+  });
+  return useCallback((...args: Args) => latest.current(...args), []);
+}
