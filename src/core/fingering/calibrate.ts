@@ -110,7 +110,7 @@ function amountsOf(recipe: Recipe, table: CostTable): Float64Array | undefined {
   if (!posed.ok) return undefined;
   const best = solveBest(posed.value);
   if (!best) return undefined;
-  const { amounts } = pathCost(posed.value.problem, best.path, best.route.surcharge > 0);
+  const { amounts } = pathCost(posed.value.problem, best.path, best.route.charges);
   return Float64Array.from(TERM_IDS, (id) => amounts[id] ?? 0);
 }
 

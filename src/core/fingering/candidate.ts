@@ -8,7 +8,7 @@ import type { Instrument } from '../instruments/instrument.ts';
 export interface Candidate {
   /** Index of the string, lowest string 0. */
   readonly string: number;
-  /** Semitones above the open string. */
+  /** Semitones above the open string; below nought on a string's extension. */
   readonly stop: number;
   /** Order on the string: 0 open, 1 thumb, 2 to 5 for fingers 1 to 4. */
   readonly rank: number;
@@ -70,11 +70,11 @@ export function stopped(
   };
 }
 
-/** An open string under the hand of another candidate, or under none yet. */
-export function openString(string: number, before: Candidate | undefined, pinned: boolean): Candidate {
+/** An open string, or its extension `stop` below it, under the hand of another candidate or under none yet. */
+export function openString(string: number, before: Candidate | undefined, pinned: boolean, stop = 0): Candidate {
   return {
     string,
-    stop: 0,
+    stop,
     rank: 0,
     hand: before?.hand ?? 0,
     thumb: before?.thumb ?? false,

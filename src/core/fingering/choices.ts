@@ -1,5 +1,5 @@
 import { fingerRank, type Finger } from '../instruments/frame.ts';
-import type { Instrument, InstrumentString } from '../instruments/instrument.ts';
+import { lowestOn, type Instrument, type InstrumentString } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
 import type { Pin, Recipe } from '../study/recipe.ts';
 import { granted, refused, type Outcome } from '../study/refusal.ts';
@@ -30,6 +30,8 @@ export interface ChoiceRules {
   /** Pins by note, with their place in the recipe's list; one a note. */
   readonly pins: ReadonlyMap<number, PlacedPin>;
   readonly groups: ReadonlyMap<number, GroupFinger>;
+  /** The string a note keeps to, by note, where the study keeps another's shifts. */
+  readonly keptStrings: ReadonlyMap<number, number>;
 }
 
 const EVERY_HAND: readonly [number, number] = [0, 99];
@@ -46,7 +48,7 @@ export function choicesOf(passage: Passage, rules: ChoiceRules): Outcome<NoteCho
     const pin = rules.pins.get(note.at);
     const choices = pin
       ? pinnedChoices(note.pitch.midi, pin.pin, note.heading, rules)
-      : freeChoices(note.pitch.midi, note.heading, rules.groups.get(note.at)?.finger, rules);
+      : freeChoices(note.pitch.midi, note.heading, rules.groups.get(note.at)?.finger, keeping(note.at, rules));
     if (choices.stopped.length + choices.open.length === 0) {
       const place = `${printed(note.pitch.name)} (note ${note.at + 1})`;
       return pin ? impossiblePin(pin, note.pitch.midi, place, rules) : blocked(place, note.at, note.pitch.midi, rules);
@@ -54,6 +56,12 @@ export function choicesOf(passage: Passage, rules: ChoiceRules): Outcome<NoteCho
     all.push(choices);
   }
   return granted(all);
+}
+
+/** The rules with the strings narrowed to the one a note keeps to. */
+function keeping(at: number, rules: ChoiceRules): ChoiceRules {
+  const string = rules.keptStrings.get(at);
+  return string === undefined ? rules : { ...rules, strings: rules.strings.filter((index) => index === string) };
 }
 
 function freeChoices(
@@ -120,9 +128,12 @@ function stoppedOn(
 }
 
 function openOn(midi: number, strings: readonly number[], pinned: boolean, rules: ChoiceRules): Candidate[] {
-  return strings
-    .filter((index) => rules.setting.instrument.strings[index]?.open === midi)
-    .map((index) => openString(index, undefined, pinned));
+  return strings.flatMap((index) => {
+    const string = rules.setting.instrument.strings[index] as InstrumentString;
+    return lowestOn(string) <= midi && midi <= string.open
+      ? [openString(index, undefined, pinned, midi - string.open)]
+      : [];
+  });
 }
 
 function impossiblePin({ pin, index }: PlacedPin, midi: number, place: string, rules: ChoiceRules): Outcome<never> {
@@ -147,13 +158,13 @@ function impossiblePin({ pin, index }: PlacedPin, midi: number, place: string, r
 }
 
 function sounds(string: InstrumentString, midi: number, instrument: Instrument): boolean {
-  return midi >= string.open && midi - string.open <= instrument.highestStop;
+  return midi >= lowestOn(string) && midi - string.open <= instrument.highestStop;
 }
 
 function fingersFor(string: InstrumentString, midi: number, rules: ChoiceRules): Finger[] {
   const { instrument, frames, chromatic } = rules.setting;
   const stop = midi - string.open;
-  if (stop === 0) return [0];
+  if (stop <= 0) return [0];
   const places = frames
     .filter((frame) => chromatic || !frame.chromaticOnly)
     .filter(() => stop > 0 && stop <= instrument.highestStop)

@@ -43,6 +43,7 @@ const SHARED: CostTable = {
   'shift-on-whole-step': 0.5,
   'shift-with-crossing': 1.2,
   'shift-over-open': -0.6,
+  'shift-on-low-string': 0,
   'up-onto-2': 0.8,
   'up-onto-3': 1.2,
   'up-onto-4': 1.5,
@@ -66,6 +67,7 @@ const SHARED: CostTable = {
   visit: 2,
   'return-rule': 8,
   'way-back-differs': 3.2,
+  'parallel-differs': 1,
 };
 
 export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {

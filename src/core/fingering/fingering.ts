@@ -1,5 +1,5 @@
 import type { Finger, Reach } from '../instruments/frame.ts';
-import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
+import { instrumentFor } from '../instruments/set-up.ts';
 import { positionName } from '../instruments/position.ts';
 import type { Passage } from '../study/notes.ts';
 import type { Recipe } from '../study/recipe.ts';
@@ -78,7 +78,10 @@ function movable(recipe: Recipe, passage: Passage, table: CostTable | undefined)
     recipe.groups === undefined;
   if (!wanted) return undefined;
   const rising = passage.notes.filter((note) => note.heading === 'up' && !note.added);
-  const groups = movableGroups(rising.map((note) => note.pitch.midi));
+  const groups = movableGroups(
+    'cello',
+    rising.map((note) => note.pitch.midi),
+  );
   const posed = groups && pose({ ...recipe, groups }, passage, table);
   return posed?.ok ? posed.value : undefined;
 }
@@ -140,7 +143,7 @@ function smallestRelease(recipe: Recipe, playable: (changed: Partial<Recipe>) =>
 }
 
 function describe(found: FoundPath, recipe: Recipe, passage: Passage, posed: Posed): Way {
-  const instrument = INSTRUMENT_TABLE[recipe.instrument];
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const alter = spellingBySounding(recipe, passage);
   const hands = waitingHands(found.path);
   const fingers = found.path.map((candidate, at): FingeredNote => {
@@ -157,7 +160,7 @@ function describe(found: FoundPath, recipe: Recipe, passage: Passage, posed: Pos
       thumb: hand.thumb,
     };
   });
-  const { amounts } = pathCost(posed.problem, found.path, !found.mirrored && posed.routes.length > 1);
+  const { amounts } = pathCost(posed.problem, found.path, found.charges);
   return {
     cost: round(found.cost),
     mirrored: found.mirrored,

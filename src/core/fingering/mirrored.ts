@@ -196,7 +196,7 @@ export class MirroredPassage {
 export function rememberHands(path: readonly Candidate[]): Candidate[] {
   let last: Candidate | undefined;
   return path.map((candidate) => {
-    if (candidate.rank === 0) return openString(candidate.string, last, candidate.pinned);
+    if (candidate.rank === 0) return openString(candidate.string, last, candidate.pinned, candidate.stop);
     last = candidate;
     return candidate;
   });

@@ -1,3 +1,5 @@
+import type { InstrumentId } from '../instruments/instrument.ts';
+
 /**
  * The cello's movable pattern: groups of three notes, each begun by the first finger, the scale's
  * own steps saying whether the hand is closed or extended. The sequence stays, strings and shifts
@@ -15,10 +17,33 @@ const CELLO_GROUP_BY_STEPS: Readonly<Record<string, string>> = {
 };
 
 /**
- * Finger groups for the rising pitches of a scale (MIDI), or nothing where a group would not lie
- * under a neck hand.
+ * Violin and viola: the tonic on the first finger, four fingers on one string and the next, in
+ * every octave anew. Common practice, no source.
  */
-export function movableGroups(rising: readonly number[]): string[] | undefined {
+const OCTAVE_GROUPS = ['1234', '123'] as const;
+const LAST_OCTAVE_GROUPS = ['1234', '1234'] as const;
+const STEPS_AN_OCTAVE = 7;
+
+/**
+ * The movable finger groups for the rising pitches of a scale (MIDI), the same in every key.
+ * Nothing on the bass, and nothing where the pattern has no shape for the scale's steps.
+ */
+export function movableGroups(instrument: InstrumentId, rising: readonly number[]): string[] | undefined {
+  if (instrument === 'bass') return undefined;
+  return instrument === 'cello' ? groupsOfThree(rising) : octaveShapes(rising);
+}
+
+function octaveShapes(rising: readonly number[]): string[] | undefined {
+  const octaves = (rising.length - 1) / STEPS_AN_OCTAVE;
+  if (!Number.isInteger(octaves) || octaves < 1) return undefined;
+  const perfect = rising.every(
+    (pitch, k) => k % STEPS_AN_OCTAVE !== 0 || pitch === (rising[0] as number) + (12 * k) / 7,
+  );
+  if (!perfect) return undefined;
+  return [...Array.from({ length: octaves - 1 }, () => OCTAVE_GROUPS).flat(), ...LAST_OCTAVE_GROUPS];
+}
+
+function groupsOfThree(rising: readonly number[]): string[] | undefined {
   const groups: string[] = [];
   for (let first = 0; first < rising.length; first += 3) {
     const group = rising.slice(first, first + 3);

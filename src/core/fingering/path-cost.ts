@@ -17,9 +17,9 @@ export interface PathCost {
 /**
  * Costs a complete fingering by walking it once in playing order. The search finds the least of
  * these sums; this is the sum itself, and it is what the search is checked against.
- * `differs` says the way down was fingered apart from the way up.
+ * `charges` are the terms paid once for the whole passage.
  */
-export function pathCost(problem: Problem, path: readonly Candidate[], differs: boolean): PathCost {
+export function pathCost(problem: Problem, path: readonly Candidate[], charges: readonly TermId[] = []): PathCost {
   const { setting, steps } = problem;
   const tally = new Tally(setting.weights, true);
   let impossibleAt: number | undefined;
@@ -30,7 +30,7 @@ export function pathCost(problem: Problem, path: readonly Candidate[], differs: 
     else if (!stepCost(before, candidate, steps[note - 1] as StepContext, false, setting, tally)) impossibleAt ??= note;
   });
   tally.add(TERM.visit, visits(problem, path));
-  if (differs) tally.add(TERM['way-back-differs'], 1);
+  for (const term of charges) tally.add(TERM[term], 1);
   const amounts: Partial<Record<TermId, number>> = {};
   TERM_IDS.forEach((id, term) => {
     const amount = tally.amounts?.[term] ?? 0;

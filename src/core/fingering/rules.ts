@@ -36,6 +36,7 @@ const T_SHIFT_CHROMATIC = TERM['shift-chromatic'];
 const T_SHIFT_DISTANCE = TERM['shift-distance'];
 const T_SHIFT_DOWN = TERM['shift-down'];
 const T_SHIFT_FAR = TERM['shift-far'];
+const T_SHIFT_ON_LOW_STRING = TERM['shift-on-low-string'];
 const T_SHIFT_ON_WHOLE_STEP = TERM['shift-on-whole-step'];
 const T_SHIFT_OVER_OPEN = TERM['shift-over-open'];
 const T_SHIFT_UP = TERM['shift-up'];
@@ -243,6 +244,7 @@ function shiftCost(
   tally.add(setting.chromatic ? T_SHIFT_CHROMATIC : distance > 0 ? T_SHIFT_UP : T_SHIFT_DOWN, 1);
   // In half steps the hand simply passes itself on: how far it goes hardly matters.
   tally.add(T_SHIFT_DISTANCE, Math.abs(distance) * (setting.chromatic ? 0.3 : 1));
+  if (to.string < setting.topString) tally.add(T_SHIFT_ON_LOW_STRING, setting.topString - to.string);
   const far = distance - FOURTH_APART;
   if (far > 0) tally.add(T_SHIFT_FAR, far);
   if (isExtended(to) || to.reach !== 'none') tally.add(T_EXTENDED_HAND, width(to, setting));

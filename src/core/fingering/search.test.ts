@@ -26,7 +26,7 @@ function bruteForce(problem: Problem, mirroredPairs?: Posed['pairs']): number {
   const visit = (path: Candidate[]): void => {
     const note = path.length;
     if (note === problem.notes.length) {
-      best = Math.min(best, pathCost(problem, rememberHands(path), false).cost);
+      best = Math.min(best, pathCost(problem, rememberHands(path)).cost);
       return;
     }
     const choices = problem.notes[note]!;
@@ -109,14 +109,14 @@ describe('the exact search', () => {
           if (!Number.isFinite(run.best)) continue;
           walked += 1;
           const best = route.expand(bestPath(route.chain, run));
-          expect(pathCost(problem.problem, best, false).cost).toBeCloseTo(run.best, 9);
+          expect(pathCost(problem.problem, best).cost).toBeCloseTo(run.best, 9);
           const { offsets, columns } = route.chain;
           const column = Math.floor(columns.length / 2);
           const begin = offsets[column]!;
           const sums = run.prefix.map((cost, at) => cost + run.suffix[at]!).slice(begin, offsets[column + 1]);
           const through = sums.findIndex(Number.isFinite);
           const detour = route.expand(pathThrough(route.chain, run, column, through));
-          expect(pathCost(problem.problem, detour, false).cost).toBeCloseTo(sums[through]!, 9);
+          expect(pathCost(problem.problem, detour).cost).toBeCloseTo(sums[through]!, 9);
         }
       }),
       { numRuns: 300, seed: 5 },

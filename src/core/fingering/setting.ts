@@ -1,6 +1,6 @@
 import type { Frame, StoppingFinger } from '../instruments/frame.ts';
 import type { HandSystem, Instrument } from '../instruments/instrument.ts';
-import type { ReturnRule } from '../study/recipe.ts';
+import type { ReturnRule } from './way-back.ts';
 import { rankOf } from './candidate.ts';
 import type { CostTable } from './terms.ts';
 import { StepMemory } from './step-memory.ts';

@@ -51,6 +51,11 @@ export const TERMS = {
   },
   'shift-with-crossing': { why: 'The hand moves and the bow crosses at once.', least: 0, most: 4 },
   'shift-over-open': { why: 'An open string sounds while the hand moves, and hides it.', least: -2, most: 0 },
+  'shift-on-low-string': {
+    why: 'The hand moves on a string below the top one: some schools shift early, some late.',
+    least: -1,
+    most: 2,
+  },
   'up-onto-2': { why: 'Going up, the first finger should take over, not the second.', least: 0, most: 3 },
   'up-onto-3': { why: 'Going up, the first finger should take over, not the third.', least: 0, most: 4 },
   'up-onto-4': { why: 'Going up, the first finger should take over, not the fourth.', least: 0, most: 4 },
@@ -97,6 +102,11 @@ export const TERMS = {
     why: 'The way down is not the way up read backwards, and is memorised apart.',
     least: 0,
     most: 8,
+  },
+  'parallel-differs': {
+    why: 'The minor does not keep the strings and shifts of its parallel major, and is memorised apart.',
+    least: 0,
+    most: 4,
   },
 } as const satisfies Record<string, { why: string; least: number; most: number }>;
 

@@ -51,7 +51,7 @@ export function layerAfter(before: Layer | undefined, choices: NoteChoices): Lay
     const known = waiting.some((other) => other && sameHand(other, candidate) && other.posture === candidate.posture);
     if (!known) waiting.push(candidate);
   }
-  const open = choices.open.flatMap((one) => waiting.map((hand) => openString(one.string, hand, one.pinned)));
+  const open = choices.open.flatMap((one) => waiting.map((hand) => openString(one.string, hand, one.pinned, one.stop)));
   return { all: [...stopped, ...open], stopped };
 }
 

@@ -1,4 +1,4 @@
-import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
+import { instrumentFor } from '../instruments/set-up.ts';
 import type { Passage } from '../study/notes.ts';
 import type { Recipe } from '../study/recipe.ts';
 import { printed } from '../theory/pitch.ts';
@@ -18,7 +18,8 @@ export function wayName(way: Way, passage: Passage, recipe: Recipe): string {
   const strings = new Set(way.fingers.map((note) => note.string));
   if (strings.size === 1 && rising.length > 4) return `along the ${first.string} string`;
   if (way.shifts.length === 0) return `${positionWords(first)}, ${openWords(rising, recipe)}`;
-  const start = first.hand === INSTRUMENT_TABLE[recipe.instrument].homeHand ? [] : [`from ${first.position}`];
+  const start =
+    first.hand === instrumentFor(recipe.instrument, recipe.setUp).homeHand ? [] : [`from ${first.position}`];
   const arrivals = way.shifts
     .filter((shift) => shift.to < rising.length)
     .map((shift) => {
@@ -33,7 +34,7 @@ export function wayName(way: Way, passage: Passage, recipe: Recipe): string {
 
 /** What happens where an open string might sound: it does, or a finger stands in for it. */
 function openWords(notes: readonly FingeredNote[], recipe: Recipe): string {
-  const instrument = INSTRUMENT_TABLE[recipe.instrument];
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const opens = notes.filter((note) => note.finger === 0);
   const stoppedInstead = notes.filter((note) => {
     const string = instrument.strings.find((one) => one.name === note.string);

@@ -8,6 +8,8 @@ export interface FoundPath {
   readonly path: Candidate[];
   readonly cost: number;
   readonly mirrored: boolean;
+  /** Terms paid once for the whole passage. */
+  readonly charges: Route['charges'];
 }
 
 /** How ways are chosen: by cost against distance. */
@@ -180,7 +182,12 @@ function throughFirstShift(route: Route, run: Sweep, lead: Lead): Lead[] {
 }
 
 function realise(lead: Lead): FoundPath {
-  lead.found ??= { path: lead.route.expand(lead.states()), cost: lead.cost, mirrored: lead.route.mirrored };
+  lead.found ??= {
+    path: lead.route.expand(lead.states()),
+    cost: lead.cost,
+    mirrored: lead.route.mirrored,
+    charges: lead.route.charges,
+  };
   return lead.found;
 }
 

@@ -1,7 +1,8 @@
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
 import { BEATS_PER_BAR, TICKS_PER_BEAT, timeNotes, writtenPieces, type WrittenPiece } from '../bowing/rhythm.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
-import { INSTRUMENT_TABLE, type ClefId, type Instrument } from '../instruments/instrument.ts';
+import type { ClefId, Instrument } from '../instruments/instrument.ts';
+import { instrumentFor } from '../instruments/set-up.ts';
 import type { Passage } from '../study/notes.ts';
 import { isMinor } from '../theory/form.ts';
 import { keySignature } from '../theory/key-signature.ts';
@@ -31,7 +32,7 @@ const CLEFS: Record<ClefId, readonly [sign: string, line: number]> = {
  * up and say so.
  */
 export function musicXml(study: ScoredStudy): string {
-  const instrument = INSTRUMENT_TABLE[study.recipe.instrument];
+  const instrument = instrumentFor(study.recipe.instrument, study.recipe.setUp);
   const timed = timeNotes(study.passage, study.recipe.bowing);
   const pieces = writtenPieces(timed, study.recipe.bowing.perBeat);
   const bars = intoBars(pieces);
@@ -147,7 +148,7 @@ interface Marks {
 
 function marksOf(study: ScoredStudy): Marks {
   const { way, recipe, passage } = study;
-  const instrument = INSTRUMENT_TABLE[recipe.instrument];
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const numerals = new Map<number, string>();
   const handStarts = new Map<number, string>();
   const handEnds = new Set<number>();

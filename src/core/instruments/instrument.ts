@@ -20,6 +20,13 @@ export interface InstrumentString {
   readonly open: number;
   /** Roman numeral printed in scores, I the highest string. */
   readonly numeral: string;
+  /** Half steps the string reaches below its open pitch by a mechanism at the scroll, no finger needed. */
+  readonly extension?: number;
+}
+
+/** The lowest pitch a string sounds, MIDI. */
+export function lowestOn(string: InstrumentString): number {
+  return string.open - (string.extension ?? 0);
 }
 
 export interface InstrumentSize {
@@ -76,7 +83,7 @@ export function framesOf(instrument: Instrument, system: HandSystem): readonly F
 
 /** The lowest sounding pitch, MIDI. */
 export function lowestPitch(instrument: Instrument): number {
-  return Math.min(...instrument.strings.map((string) => string.open));
+  return Math.min(...instrument.strings.map(lowestOn));
 }
 
 /** The highest sounding pitch, MIDI: the highest stop of the highest string. */

@@ -3,7 +3,9 @@ import { FIGURES } from '../theory/figure.ts';
 import { FORMS } from '../theory/form.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS } from '../instruments/instrument.ts';
 import type { RecipeInput } from './recipe.ts';
-import { OPEN_STRING_RULES, RETURNS, TOPS, TURNS } from './recipe.ts';
+import { OPEN_STRING_RULES } from '../fingering/open-strings.ts';
+import { RETURNS } from '../fingering/way-back.ts';
+import { TOPS, TURNS } from './recipe.ts';
 
 const TONICS = 'CDEFGAB'.split('').flatMap((letter) => ['', '#', 'b'].map((sign) => letter + sign));
 

@@ -2,7 +2,8 @@ import { rungsUp } from '../theory/figure.ts';
 import { CHORD_FORMS, formOf, SCALE_FORMS } from '../theory/form.ts';
 import { parsePitch, printed, tonicName, type Pitch } from '../theory/pitch.ts';
 import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type Heading } from '../theory/spelling.ts';
-import { highestPitch, INSTRUMENT_TABLE, lowestPitch, type Instrument } from '../instruments/instrument.ts';
+import { highestPitch, lowestPitch, type Instrument } from '../instruments/instrument.ts';
+import { instrumentFor } from '../instruments/set-up.ts';
 import { granted, refused, type Outcome } from './refusal.ts';
 import type { Recipe } from './recipe.ts';
 
@@ -33,7 +34,7 @@ export interface Passage {
  * Refuses a form, a start or a range the instrument or the notation has no room for.
  */
 export function passageOf(recipe: Recipe): Outcome<Passage> {
-  const instrument = INSTRUMENT_TABLE[recipe.instrument];
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const form = formRefusal(recipe);
   if (form) return form;
   if (recipe.melodicDescent === 'ascending' && recipe.form !== 'melodic-minor') {

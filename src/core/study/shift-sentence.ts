@@ -1,5 +1,5 @@
 import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
-import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
+import { stringLength } from '../instruments/set-up.ts';
 import { stopSpan } from '../instruments/stop.ts';
 import { printed } from '../theory/pitch.ts';
 import type { Passage } from './notes.ts';
@@ -11,13 +11,13 @@ export interface ShiftNote {
   /** `D5, A string, 3 → E5, A string, 1` in words. */
   readonly text: string;
   readonly halfSteps: number;
-  /** Millimetres the hand travels on the full-size instrument. */
+  /** Millimetres the hand travels on the player's instrument. */
   readonly millimetres: number;
 }
 
 /** Every shift of a way in words, with its distance in half steps and millimetres. */
 export function shiftNotes(way: Way, passage: Passage, recipe: Recipe): ShiftNote[] {
-  const length = INSTRUMENT_TABLE[recipe.instrument].sizes[0]?.length ?? 0;
+  const length = stringLength(recipe.instrument, recipe.setUp);
   return way.shifts.map((shift) => {
     const from = way.fingers[shift.from] as FingeredNote;
     const to = way.fingers[shift.to] as FingeredNote;

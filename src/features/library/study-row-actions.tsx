@@ -16,19 +16,19 @@ export function StudyRowActions({ study, name }: { study: SavedStudy; name: stri
   const [renaming, setRenaming] = useState(false);
   const trouble = (error: Error): void => void toast.error(error.message, { duration: 15_000 });
   const duplicate = (): void =>
-    keep.mutate(copyOf(study, `${name} (copy)`, new Date().toISOString()), {
-      onSuccess: () => toast.success(`Copied “${name}”.`),
-      onError: trouble,
-    });
+    void keep
+      .mutateAsync(copyOf(study, `${name} (copy)`, new Date().toISOString()))
+      .then(() => toast.success(`Copied “${name}”.`), trouble);
+  // The row is gone by the time the study is: what follows must not hang on the row.
   const deleteWithUndo = (): void =>
-    remove.mutate(study, {
-      onSuccess: () =>
+    void remove.mutateAsync(study).then(
+      () =>
         toast(`Deleted “${name}”.`, {
           duration: 20_000,
-          action: { label: 'Undo', onClick: () => keep.mutate(study, { onError: trouble }) },
+          action: { label: 'Undo', onClick: () => void keep.mutateAsync(study).catch(trouble) },
         }),
-      onError: trouble,
-    });
+      trouble,
+    );
   return (
     <>
       <Menu

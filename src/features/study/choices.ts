@@ -1,4 +1,5 @@
-import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instrument.ts';
+import type { Instrument } from '../../core/instruments/instrument.ts';
+import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { startsThatFit } from '../../core/study/notes.ts';
 import type { RecipeInput } from '../../core/study/recipe.ts';
 import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory/form.ts';
@@ -24,12 +25,13 @@ export function changeChoices(choices: Choices, change: Partial<Choices>): Choic
   }
   if (change.instrument && change.instrument !== choices.instrument) {
     delete next.strings;
+    delete next.setUp;
     if (change.instrument !== 'bass') delete next.handSystem;
   }
   next.form = fittingForm(next.figure ?? 'scale', next.form ?? 'major');
   if (next.form !== 'melodic-minor') delete next.melodicDescent;
   if (next.start !== undefined && !fits(next)) {
-    const starts = startsThatFit(next.tonic, next.octaves ?? 1, INSTRUMENT_TABLE[next.instrument]);
+    const starts = startsThatFit(next.tonic, next.octaves ?? 1, instrumentFor(next.instrument, next.setUp));
     const register = Number(next.start.slice(-1));
     const near = starts.find((pitch) => pitch.octave === register) ?? starts[0];
     if (near && change.instrument === undefined) next.start = near.name;
@@ -39,7 +41,7 @@ export function changeChoices(choices: Choices, change: Partial<Choices>): Choic
 }
 
 function fits(choices: Choices): boolean {
-  return startsThatFit(choices.tonic, choices.octaves ?? 1, INSTRUMENT_TABLE[choices.instrument]).some(
+  return startsThatFit(choices.tonic, choices.octaves ?? 1, instrumentFor(choices.instrument, choices.setUp)).some(
     (pitch) => pitch.name === choices.start,
   );
 }
@@ -61,6 +63,6 @@ export function formsFor(figure: NonNullable<Choices['figure']>): readonly FormI
 }
 
 /** How many octaves fit on an instrument from a tonic's lowest place. */
-export function mostOctaves(instrument: InstrumentId, tonic: string): number {
-  return [4, 3, 2, 1].find((octaves) => startsThatFit(tonic, octaves, INSTRUMENT_TABLE[instrument]).length > 0) ?? 0;
+export function mostOctaves(instrument: Instrument, tonic: string): number {
+  return [4, 3, 2, 1].find((octaves) => startsThatFit(tonic, octaves, instrument).length > 0) ?? 0;
 }

@@ -1,4 +1,5 @@
 import { HAND_SYSTEMS, INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instrument.ts';
+import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { octaveWords, startsThatFit } from '../../core/study/notes.ts';
 import { FIGURE_NAMES, FIGURES, type FigureId } from '../../core/theory/figure.ts';
 import { formOf } from '../../core/theory/form.ts';
@@ -40,10 +41,10 @@ const TO_A_BEAT = [1, 2, 3, 4, 6];
 /** The choices of a study, read as two sentences. */
 export function RecipeSentence({ choices, onChange }: { choices: Choices; onChange: (next: Choices) => void }) {
   const change = (part: Partial<Choices>): void => onChange(changeChoices(choices, part));
-  const instrument = INSTRUMENT_TABLE[choices.instrument];
+  const instrument = instrumentFor(choices.instrument, choices.setUp);
   const figure: FigureId = choices.figure ?? 'scale';
   const octaves = choices.octaves ?? 1;
-  const most = mostOctaves(choices.instrument, choices.tonic);
+  const most = mostOctaves(instrument, choices.tonic);
   const starts = startsThatFit(choices.tonic, octaves, instrument);
   const bowing = choices.bowing ?? {};
   return (
