@@ -1,6 +1,5 @@
 import { expose } from 'comlink';
-import { fingerPassage } from '../core/fingering/fingering.ts';
-import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
+import { buildFrom, buildStudy, type BuiltStudy } from '../core/study/build.ts';
 import { learnNeighbours } from '../core/study/neighbours.ts';
 import type { Outcome } from '../core/study/refusal.ts';
 import type { Recipe } from '../core/study/recipe.ts';
@@ -22,15 +21,15 @@ const engine = {
   buildSaved(recipe: unknown, saved: readonly SavedFinger[]): Outcome<BuiltStudy> {
     const built = buildFrom(recipe);
     if (!built.ok || built.value.passage.notes.length !== saved.length) return built;
-    const { passage, ways } = built.value;
+    const { ways } = built.value;
     const kept = ways.find((way) =>
       way.fingers.every((note, at) => note.string === saved[at]?.string && note.finger === saved[at]?.finger),
     );
     if (kept) return { ok: true, value: { ...built.value, ways: [kept, ...ways.filter((way) => way !== kept)] } };
     const pins = saved.map((note, at) => ({ at, string: note.string, finger: note.finger }));
-    const own = fingerPassage({ ...built.value.recipe, pins, groups: undefined, ways: 1 }, passage);
+    const own = buildStudy({ ...built.value.recipe, pins, groups: undefined, ways: 1 });
     if (!own.ok) return built;
-    return { ok: true, value: { ...built.value, ways: [...own.value, ...ways] } };
+    return { ok: true, value: { ...built.value, ways: [...own.value.ways, ...ways] } };
   },
 };
 

@@ -27,3 +27,33 @@ export function whatDecides(before: Way, after: Way): Reason[] {
     .filter((reason) => Math.abs(reason.difference) > 1e-9)
     .sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference));
 }
+
+/** How many terms the sentence names on each side. */
+const NAMED = 3;
+
+/**
+ * Why the cheaper of two ways comes first, in a sentence: what the dearer pays for, and what speaks
+ * for it all the same. `names` are what the two are called.
+ */
+export function decidingSentence(before: Way, after: Way, names: readonly [before: string, after: string]): string {
+  const margin = after.cost - before.cost;
+  const [first, second] = names;
+  const reasons = whatDecides(before, after);
+  if (reasons.length === 0) return `${first} and ${second} ask the same of the hand.`;
+  const against = listed(reasons.filter((reason) => reason.difference > 0));
+  const speaksFor = listed(reasons.filter((reason) => reason.difference < 0));
+  const verdict =
+    Math.abs(margin) < 0.05
+      ? `${first} and ${second} are equally easy`
+      : `${margin > 0 ? first : second} is easier by ${Math.abs(margin).toFixed(1)}`;
+  const pays = against && `${second} pays more for ${against}`;
+  const gains = speaksFor && `${first} pays more for ${speaksFor}`;
+  return `${verdict}: ${[pays, gains].filter(Boolean).join('; ')}.`;
+}
+
+function listed(reasons: readonly Reason[]): string {
+  return reasons
+    .slice(0, NAMED)
+    .map(({ term, difference }) => `${TERMS[term].noun} (${Math.abs(difference).toFixed(1)})`)
+    .join(', ');
+}

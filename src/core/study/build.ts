@@ -1,5 +1,6 @@
 import { fingerPassage, type Way } from '../fingering/fingering.ts';
 import { passageOf, type Passage } from './notes.ts';
+import { fingerParts } from './series.ts';
 import { readRecipe, type Recipe } from './recipe.ts';
 import { granted, type Outcome } from './refusal.ts';
 
@@ -14,7 +15,8 @@ export interface BuiltStudy {
 export function buildStudy(recipe: Recipe): Outcome<BuiltStudy> {
   const passage = passageOf(recipe);
   if (!passage.ok) return passage;
-  const ways = fingerPassage(recipe, passage.value);
+  const ways =
+    recipe.figure === 'arpeggio-series' ? fingerParts(recipe, passage.value) : fingerPassage(recipe, passage.value);
   if (!ways.ok) return ways;
   return granted({ recipe, passage: passage.value, ways: ways.value });
 }

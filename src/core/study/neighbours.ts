@@ -9,6 +9,7 @@ import { readRecipe, type RecipeInput } from './recipe.ts';
  * milliseconds, so that whoever runs it can stop between turns.
  */
 export function* learnNeighbours(input: RecipeInput): Generator<void> {
+  if (input.figure === 'arpeggio-series') return;
   for (const tonic of CIRCLE.major) {
     const recipe = readRecipe({ ...input, tonic, start: undefined, pins: [], groups: undefined, ways: 1 });
     const passage = recipe.ok ? passageOf(recipe.value) : recipe;

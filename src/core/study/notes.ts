@@ -1,5 +1,5 @@
 import { rungsUp } from '../theory/figure.ts';
-import { CHORD_FORMS, formOf, SCALE_FORMS } from '../theory/form.ts';
+import { ARPEGGIO_SERIES, CHORD_FORMS, formOf, SCALE_FORMS } from '../theory/form.ts';
 import { parsePitch, printed, tonicName, type Pitch } from '../theory/pitch.ts';
 import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type Heading } from '../theory/spelling.ts';
 import { highestPitch, lowestPitch, type Instrument } from '../instruments/instrument.ts';
@@ -25,6 +25,8 @@ export interface Passage {
   readonly notes: readonly StudyNote[];
   /** Index of the (first) top note; the last note when the study only goes up, 0 when it only comes down. */
   readonly top: number;
+  /** Where each part of the study begins; a study of one part has the one beginning, 0. */
+  readonly parts: readonly number[];
   /** The lowest tonic, from which degrees are counted. */
   readonly tonic: Pitch;
 }
@@ -34,6 +36,33 @@ export interface Passage {
  * Refuses a form, a start or a range the instrument or the notation has no room for.
  */
 export function passageOf(recipe: Recipe): Outcome<Passage> {
+  return recipe.figure === 'arpeggio-series' ? seriesOf(recipe) : partOf(recipe);
+}
+
+/** The studies a study of several parts is made of, in playing order. */
+export function partRecipes(recipe: Recipe): Recipe[] {
+  return ARPEGGIO_SERIES.map((form) => ({ ...recipe, figure: 'arpeggio', form }));
+}
+
+function seriesOf(recipe: Recipe): Outcome<Passage> {
+  if (recipe.form !== 'major') {
+    return refused('form', 'An arpeggio series brings its own forms, one after the other. Leave the form at major.');
+  }
+  const notes: StudyNote[] = [];
+  const parts: number[] = [];
+  let first: Passage | undefined;
+  for (const part of partRecipes(recipe)) {
+    const passage = partOf(part);
+    if (!passage.ok) return passage;
+    first ??= passage.value;
+    parts.push(notes.length);
+    for (const note of passage.value.notes) notes.push({ ...note, at: notes.length });
+  }
+  if (!first) return refused('figure', 'This series has no parts. Choose a single arpeggio.');
+  return granted({ ...first, notes, parts });
+}
+
+function partOf(recipe: Recipe): Outcome<Passage> {
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const form = formRefusal(recipe);
   if (form) return form;
@@ -77,7 +106,7 @@ export function passageOf(recipe: Recipe): Outcome<Passage> {
     push(down[homeward.at(-1) ?? 0], 'down');
   }
   const notes = sequence.map((note, at) => ({ ...note, at, degree: degreeOf(note.pitch, tonic) }));
-  return granted({ notes, top, tonic });
+  return granted({ notes, top, parts: [0], tonic });
 }
 
 function ladder(recipe: Recipe, tonic: Pitch, heading: Heading): Pitch[] | undefined {

@@ -1,5 +1,12 @@
 /** The figures a study can take over the ladder of its notes. */
-export const FIGURES = ['scale', 'arpeggio', 'broken-thirds', 'groups-of-three', 'groups-of-four'] as const;
+export const FIGURES = [
+  'scale',
+  'arpeggio',
+  'broken-thirds',
+  'groups-of-three',
+  'groups-of-four',
+  'arpeggio-series',
+] as const;
 
 export type FigureId = (typeof FIGURES)[number];
 
@@ -9,6 +16,7 @@ export const FIGURE_NAMES: Record<FigureId, string> = {
   'broken-thirds': 'broken thirds',
   'groups-of-three': 'groups of three',
   'groups-of-four': 'groups of four',
+  'arpeggio-series': 'arpeggio series',
 };
 
 /**
@@ -21,6 +29,7 @@ export function rungsUp(figure: FigureId, top: number): number[] {
   switch (figure) {
     case 'scale':
     case 'arpeggio':
+    case 'arpeggio-series':
       return Array.from({ length: top + 1 }, (_, rung) => rung);
     case 'broken-thirds':
       return sliding(top, [0, 2]);

@@ -26,7 +26,10 @@ export type FormId =
   | 'diminished-7'
   | 'major-7'
   | 'minor-7'
-  | 'augmented';
+  | 'augmented'
+  | 'submediant'
+  | 'subdominant'
+  | 'minor-subdominant';
 
 /** How the notes of a scale form are spelled. */
 export type ScaleSpelling =
@@ -141,6 +144,9 @@ export const FORMS: readonly Form[] = [
   { id: 'major-7', name: 'major seventh', chord: ['1P', '3M', '5P', '7M'], signature: '1P' },
   { id: 'minor-7', name: 'minor seventh', chord: ['1P', '3m', '5P', '7m'], signature: '3m' },
   { id: 'augmented', name: 'augmented', chord: ['1P', '3M', '5A'], signature: '1P' },
+  { id: 'submediant', name: 'submediant minor, from the tonic', chord: ['1P', '3M', '6M'], signature: '1P' },
+  { id: 'subdominant', name: 'subdominant major, from the tonic', chord: ['1P', '4P', '6M'], signature: '4P' },
+  { id: 'minor-subdominant', name: 'subdominant minor, from the tonic', chord: ['1P', '4P', '6m'], signature: '6m' },
 ];
 
 const BY_ID = new Map(FORMS.map((form) => [form.id, form]));
@@ -168,3 +174,14 @@ export const CHORD_FORMS: readonly FormId[] = [
 export function isMinor(id: FormId): boolean {
   return id === 'minor' || id === 'natural-minor' || id === 'harmonic-minor' || id === 'melodic-minor';
 }
+
+/** The arpeggios of a series on one tonic, in playing order. Common practice, no source; schools differ. */
+export const ARPEGGIO_SERIES: readonly FormId[] = [
+  'minor',
+  'major',
+  'submediant',
+  'subdominant',
+  'minor-subdominant',
+  'diminished-7',
+  'dominant-7',
+];

@@ -48,6 +48,7 @@ function fits(choices: Choices): boolean {
 
 function fittingForm(figure: NonNullable<Choices['figure']>, form: FormId): FormId {
   const known = formOf(form);
+  if (figure === 'arpeggio-series') return 'major';
   if (figure === 'arpeggio') {
     if (known.chord)
       return form === 'natural-minor' || form === 'harmonic-minor' || form === 'melodic-minor' ? 'minor' : form;
@@ -59,6 +60,7 @@ function fittingForm(figure: NonNullable<Choices['figure']>, form: FormId): Form
 
 /** The forms a figure can take, in the order of the chooser. */
 export function formsFor(figure: NonNullable<Choices['figure']>): readonly FormId[] {
+  if (figure === 'arpeggio-series') return [];
   return figure === 'arpeggio' ? CHORD_FORMS : SCALE_FORMS;
 }
 

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Way } from '../../core/fingering/fingering.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
-import { crossingNotes, shiftNotes } from '../../core/study/shift-sentence.ts';
+import { crossingNotes, shiftNotes } from '../../core/shifts/moves.ts';
 
 /** Where the hand shifts and where the bow crosses, in playing order. */
 export const MovesList = memo(function MovesList({ built, way }: { built: BuiltStudy; way: Way }) {

@@ -63,12 +63,14 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
           options={TONICS.map((tonic) => ({ value: tonic, label: printed(tonic) }))}
           onChoose={(tonic) => change({ tonic })}
         />{' '}
-        <Choice
-          label="Form"
-          value={choices.form ?? 'major'}
-          options={formsFor(figure).map((id) => ({ value: id, label: formOf(id).name }))}
-          onChoose={(form) => change({ form: form as Choices['form'] })}
-        />{' '}
+        {formsFor(figure).length > 0 ? (
+          <Choice
+            label="Form"
+            value={choices.form ?? 'major'}
+            options={formsFor(figure).map((id) => ({ value: id, label: formOf(id).name }))}
+            onChoose={(form) => change({ form: form as Choices['form'] })}
+          />
+        ) : null}{' '}
         as{' '}
         <Choice
           label="Figure"

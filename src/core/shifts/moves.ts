@@ -2,8 +2,8 @@ import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
 import { stringLength } from '../instruments/set-up.ts';
 import { stopSpan } from '../instruments/stop.ts';
 import { printed } from '../theory/pitch.ts';
-import type { Passage } from './notes.ts';
-import type { Recipe } from './recipe.ts';
+import type { Passage } from '../study/notes.ts';
+import type { Recipe } from '../study/recipe.ts';
 
 /** A shift told plainly. */
 export interface ShiftNote {

@@ -1,0 +1,143 @@
+import type { FingeredNote } from '../fingering/fingering.ts';
+import type { Finger } from '../instruments/frame.ts';
+import type { Passage } from '../study/notes.ts';
+import { printed } from '../theory/pitch.ts';
+import type { Check } from './check.ts';
+import type { Finding, ShiftCard } from './shift-card.ts';
+
+const FINGER_WORDS: Readonly<Record<Finger, string>> = {
+  0: 'the open string',
+  T: 'the thumb',
+  1: 'the first finger',
+  2: 'the second finger',
+  3: 'the third finger',
+  4: 'the fourth finger',
+};
+
+const COUNTS = [
+  'no',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
+
+/** `the first finger`, `the thumb`. */
+export function fingerWords(finger: Finger): string {
+  return FINGER_WORDS[finger];
+}
+
+/** `a half step`, `a whole step`, `three half steps`. */
+export function stepWords(halfSteps: number): string {
+  const count = Math.abs(halfSteps);
+  if (count === 1) return 'a half step';
+  if (count === 2) return 'a whole step';
+  return `${COUNTS[count] ?? count} half steps`;
+}
+
+/** From and to in a sentence: `From D5, third finger on A in 1st, up to E5, first finger on A in 3rd.` */
+export function moveSentence(card: ShiftCard, passage: Passage): string {
+  const way = card.halfSteps > 0 ? 'up' : 'down';
+  return sentence(`from ${placeWords(card.from, passage)} ${way} to ${placeWords(card.to, passage)}`);
+}
+
+function placeWords(note: FingeredNote, passage: Passage): string {
+  const pitch = printed(passage.notes[note.at]?.pitch.name ?? '');
+  const position = note.thumb || note.position.startsWith('stop') ? note.position : `${note.position} position`;
+  return `${pitch}, ${fingerWords(note.finger)} on ${note.string} in ${position}`;
+}
+
+/** Which finger leads, and whose place is taken; nothing where the hand simply leaps. */
+export function leadSentences(card: ShiftCard): string[] {
+  const { guide, replacement, from, to } = card;
+  const lines: string[] = [];
+  const slid = !card.crosses && from.finger === to.finger;
+  if (replacement && !slid) {
+    const takes = `${fingerWords(replacement.finger)} goes where ${fingerWords(replacement.replaces)} ${card.overOpen ? 'was' : 'is'}`;
+    if (card.crosses)
+      lines.push(sentence(`measure on the ${from.string} string: ${takes}; then cross to ${to.string}`));
+    else if (replacement.arrives || replacement.finger === to.finger) lines.push(sentence(takes));
+    else lines.push(sentence(`${takes}, and ${fingerWords(to.finger)} falls beside it`));
+  } else if (!card.crosses && !slid) {
+    const apart = to.stop - from.stop;
+    if (apart !== 0) {
+      const side = apart > 0 ? 'above' : 'below';
+      lines.push(
+        sentence(`${fingerWords(to.finger)} lands ${stepWords(apart)} ${side} where ${fingerWords(from.finger)} is`),
+      );
+    }
+  }
+  if (guide?.finger === from.finger && guide.finger === to.finger) {
+    lines.push(
+      sentence(`${fingerWords(guide.finger)} slides on the string, light, ${stepWords(guide.to - guide.from)}`),
+    );
+  } else if (guide) {
+    lines.push(sentence(`${fingerWords(guide.finger)} stays on the string and leads`));
+  }
+  return lines;
+}
+
+/** What hides the move or makes it harder. */
+export function timingSentence(card: ShiftCard): string | undefined {
+  if (card.overOpen) return 'The hand moves while the open string sounds.';
+  return card.crosses ? 'The bow crosses as the hand moves: arrive first, then cross.' : undefined;
+}
+
+/** Beyond this many half steps first position is no help in finding a place. */
+const FAR_FROM_HOME = 4;
+
+/** Where the note lies in terms of first position. */
+export function placeSentence(finding: Finding, note: FingeredNote): string | undefined {
+  const { inFirstPosition, fromHome } = finding;
+  if (inFirstPosition) {
+    return inFirstPosition.finger === 0
+      ? `The same note as the open ${inFirstPosition.string}.`
+      : sentence(`in first position ${fingerWords(inFirstPosition.finger)} on ${inFirstPosition.string} plays it`);
+  }
+  if (!fromHome || fromHome.above > FAR_FROM_HOME) return undefined;
+  return fromHome.above === 0
+    ? sentence(`it is the place of ${fingerWords(fromHome.finger)} in first position`)
+    : sentence(
+        `on ${note.string} it lies ${stepWords(fromHome.above)} above ${fingerWords(fromHome.finger)} of first position`,
+      );
+}
+
+/** How to hear that the note is right. */
+export function checkSentence(finding: Finding, passage: Passage): string {
+  const rings = finding.rings.length > 0 ? ` In tune, the open ${finding.rings.join(' and ')} rings with it.` : '';
+  if (finding.check)
+    return `Hear it against the open ${finding.check.string}: ${intervalWords(finding.check)}.${rings}`;
+  const { neighbour } = finding;
+  if (!neighbour) return `No open string checks it: sing it first, or play it with a drone.${rings}`;
+  const name = printed(passage.notes.find((note) => note.pitch.midi === neighbour.midi)?.pitch.name ?? '');
+  const side = neighbour.halfSteps > 0 ? 'above' : 'below';
+  return `Tune ${name} first, ${intervalWords(neighbour.check)} the open ${neighbour.check.string}; this note lies ${stepWords(neighbour.halfSteps)} ${side} it.${rings}`.replace(
+    'a unison the open',
+    'in unison with the open',
+  );
+}
+
+function intervalWords({ interval, octaves, side }: Check): string {
+  if (interval === 'unison') return 'a unison';
+  const size =
+    interval === 'octave'
+      ? octaves === 0
+        ? 'an octave'
+        : `${COUNTS[octaves + 1]} octaves`
+      : octaves === 0
+        ? `a ${interval}`
+        : `an octave and a ${interval}`;
+  return `${size} ${side}`;
+}
+
+function sentence(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+}

@@ -1,0 +1,112 @@
+import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
+import { handSystemOf } from '../fingering/problem.ts';
+import { framesOf } from '../instruments/instrument.ts';
+import { instrumentFor, stringLength } from '../instruments/set-up.ts';
+import { stopSpan } from '../instruments/stop.ts';
+import type { Passage } from '../study/notes.ts';
+import type { Recipe } from '../study/recipe.ts';
+import { checkOf, neighbourCheckOf, ringing, type Check, type NeighbourCheck } from './check.ts';
+import { fromHome, type FromHome } from './finger-places.ts';
+import { guideOf, replacementOf, type Guide, type Replacement } from './lead.ts';
+import { thumbSentence } from './thumb.ts';
+
+/** How a note is found and heard to be right. */
+export interface Finding {
+  /** Where first position plays the same pitch, when it does and elsewhere. */
+  readonly inFirstPosition: { readonly string: string; readonly finger: FingeredNote['finger'] } | undefined;
+  /** The place told by the fingers of first position on its own string. */
+  readonly fromHome: FromHome | undefined;
+  readonly check: Check | undefined;
+  /** Only where the note has no check of its own. */
+  readonly neighbour: NeighbourCheck | undefined;
+  /** Open strings that ring by themselves when it is in tune. */
+  readonly rings: readonly string[];
+}
+
+/** All there is to know of one shift. */
+export interface ShiftCard extends Finding {
+  readonly shift: Shift;
+  readonly from: FingeredNote;
+  readonly to: FingeredNote;
+  /** Half steps the hand travels, positive upwards. */
+  readonly halfSteps: number;
+  /** Millimetres the first finger travels on this player's instrument. */
+  readonly millimetres: number;
+  readonly guide: Guide | undefined;
+  readonly replacement: Replacement | undefined;
+  /** Open string that sounds while the hand moves. */
+  readonly overOpen: boolean;
+  /** The bow crosses between the two notes. */
+  readonly crosses: boolean;
+  readonly thumb: string;
+}
+
+/** A card for every shift of a way, in playing order. */
+export function shiftCards(way: Way, passage: Passage, recipe: Recipe): ShiftCard[] {
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
+  const frames = framesOf(instrument, handSystemOf(recipe));
+  const length = stringLength(recipe.instrument, recipe.setUp);
+  return way.shifts.map((shift) => {
+    const from = way.fingers[shift.from] as FingeredNote;
+    const to = way.fingers[shift.to] as FingeredNote;
+    return {
+      shift,
+      from,
+      to,
+      halfSteps: shift.semitones,
+      millimetres: stopSpan(length, from.hand, to.hand),
+      guide: guideOf(frames, from, to),
+      replacement: replacementOf(frames, from, to),
+      overOpen: shift.to - shift.from > 1,
+      crosses: from.string !== to.string,
+      thumb: thumbSentence(recipe.instrument, from, to),
+      ...findingOf(to, passage, recipe),
+    };
+  });
+}
+
+/** How one stopped note of a fingering is found and checked. */
+export function findingOf(note: FingeredNote, passage: Passage, recipe: Recipe): Finding {
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
+  const frames = framesOf(instrument, handSystemOf(recipe));
+  const midi = passage.notes[note.at]?.pitch.midi ?? 0;
+  const elsewhere = instrument.strings
+    .filter((string) => string.name !== note.string && midi >= string.open)
+    .map((string) => ({
+      string: string.name,
+      place: fromHome(frames, instrument.homeHand, midi - string.open),
+      open: midi === string.open,
+    }))
+    .find(({ place, open }) => open || place?.above === 0);
+  const check = checkOf(instrument, midi, note.string);
+  return {
+    inFirstPosition: elsewhere && {
+      string: elsewhere.string,
+      finger: elsewhere.open ? 0 : (elsewhere.place?.finger ?? 0),
+    },
+    fromHome: fromHome(frames, instrument.homeHand, note.stop),
+    check,
+    neighbour: check
+      ? undefined
+      : neighbourCheckOf(
+          instrument,
+          midi,
+          note.string,
+          passage.notes.map((one) => one.pitch.midi),
+        ),
+    rings: ringing(instrument, midi, note.string),
+  };
+}
+
+/** How the first note of a study is found when the hand does not begin at home; `undefined` when it does. */
+export function startCard(
+  way: Way,
+  passage: Passage,
+  recipe: Recipe,
+): ({ readonly first: FingeredNote; readonly millimetres: number } & Finding) | undefined {
+  const first = way.fingers.find((note) => note.finger !== 0);
+  const { homeHand } = instrumentFor(recipe.instrument, recipe.setUp);
+  if (!first || first.hand === homeHand) return undefined;
+  const length = stringLength(recipe.instrument, recipe.setUp);
+  return { first, millimetres: stopSpan(length, homeHand, first.hand), ...findingOf(first, passage, recipe) };
+}
