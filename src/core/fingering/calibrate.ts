@@ -12,10 +12,20 @@ export interface Fit {
   readonly table: CostTable;
   /** Ids of the cases the table still misses. */
   readonly missed: readonly string[];
+  /** Ids of the cases missed under any table tried: without one of the others the fit would have gone the same way. */
+  readonly touched: ReadonlySet<string>;
 }
 
 /** A fitted weight stays near its first value; `strength` is what a unit of violation is worth. */
-const FIT = { rounds: 14, sweeps: 400, rate: 0.02, strength: 4, firstMargin: 0.3, offeredSlack: 2.5 } as const;
+const FIT = {
+  rounds: 12,
+  patience: 3,
+  sweeps: 400,
+  rate: 0.02,
+  strength: 4,
+  firstMargin: 0.3,
+  offeredSlack: 2.5,
+} as const;
 
 /**
  * Fits a table to the reference cases of one instrument.
@@ -23,27 +33,35 @@ const FIT = { rounds: 14, sweeps: 400, rate: 0.02, strength: 4, firstMargin: 0.3
  * The cost is linear in the weights, so each case that is missed gives one linear wish: the
  * reference must cost less than the way that beat it. Wishes are gathered round by round (a
  * cutting-plane fit) and met by small steps that keep every weight within the bounds of its term
- * and near the table it began with.
+ * and near the table it began with. It ends when nothing is missed, or nothing gets better.
  */
 export function fitTable(cases: readonly ReferenceCase[], start: CostTable): Fit {
   let table = start;
-  let best: Fit = { table, missed: missedCases(cases, table) };
+  let missed = cases.filter((reference) => !holds(reference, table));
+  const touched = new Set(missed.map((reference) => reference.id));
+  let best = { table, missed };
   const wishes: Wish[] = [];
-  for (let round = 0; round < FIT.rounds && best.missed.length > 0; round += 1) {
-    for (const reference of cases) {
-      const wish = wishOf(reference, table);
-      if (wish) wishes.push(wish);
-    }
+  let stale = 0;
+  for (let round = 0; round < FIT.rounds && missed.length > 0 && stale < FIT.patience; round += 1) {
+    wishes.push(...missed.flatMap((reference) => wishOf(reference, table) ?? []));
     table = satisfy(wishes, start);
-    const missed = missedCases(cases, table);
-    if (missed.length < best.missed.length) best = { table, missed };
+    const trial = table;
+    missed = cases.filter((reference) => !holds(reference, trial));
+    for (const reference of missed) touched.add(reference.id);
+    stale = missed.length < best.missed.length ? 0 : stale + 1;
+    if (stale === 0) best = { table, missed };
   }
-  return best;
+  return { table: best.table, missed: best.missed.map((reference) => reference.id), touched };
 }
 
-/** The cases a table misses. */
-export function missedCases(cases: readonly ReferenceCase[], table: CostTable): string[] {
-  return cases.filter((reference) => !holds(reference, table)).map((reference) => reference.id);
+/** Cases that hold when each in turn is left out of the fit. */
+export function leaveOneOut(cases: readonly ReferenceCase[], start: CostTable, whole: Fit): readonly ReferenceCase[] {
+  return cases.filter((one) => {
+    // A case that was never missed gave the fit no wish: the fit without it is the fit with it.
+    if (!whole.touched.has(one.id)) return true;
+    const others = cases.filter((other) => other !== one);
+    return holds(one, fitTable(others, start).table);
+  });
 }
 
 /** True when the engine gives a case as it is asked, under a table. */
@@ -66,7 +84,8 @@ interface Wish {
 }
 
 function worked(reference: ReferenceCase, table: CostTable): { recipe?: Recipe; top: number; ways: readonly Way[] } {
-  const recipe = readRecipe(reference.recipe);
+  // Where the best way is asked for, the others need not be looked for.
+  const recipe = readRecipe(reference.rank === 'first' ? { ...reference.recipe, ways: 1 } : reference.recipe);
   if (!recipe.ok) return { top: 0, ways: [] };
   const passage = passageOf(recipe.value);
   if (!passage.ok) return { top: 0, ways: [] };
@@ -75,10 +94,11 @@ function worked(reference: ReferenceCase, table: CostTable): { recipe?: Recipe; 
 }
 
 function wishOf(reference: ReferenceCase, table: CostTable): Wish | undefined {
-  const { recipe, top, ways } = worked(reference, table);
-  if (!recipe) return undefined;
-  const rank = ways.findIndex((way) => matches(reference, way.fingers, top));
-  if (rank === 0) return undefined;
+  const read = readRecipe(reference.recipe);
+  const passage = read.ok ? passageOf(read.value) : read;
+  if (!read.ok || !passage.ok) return undefined;
+  const recipe = read.value;
+  const { top } = passage.value;
   const wanted = amountsOf({ ...recipe, pins: [...recipe.pins, ...pinsFor(reference, recipe, top)], ways: 1 }, table);
   const winner = amountsOf({ ...recipe, ways: 1 }, table);
   if (!wanted || !winner) return undefined;

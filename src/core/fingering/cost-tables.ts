@@ -6,7 +6,7 @@ import type { CostTable } from './terms.ts';
  * a comfortable shift between neighbouring positions costs about 3.
  * Common practice, no source; fitted within the bounds of `terms.ts`.
  */
-const SHARED: CostTable = {
+export const SHARED: CostTable = {
   'finger-2': 0,
   'finger-3': 0.02,
   'finger-4': 0.1,

@@ -39,7 +39,7 @@ export function decidingSentence(before: Way, after: Way, names: readonly [befor
   const margin = after.cost - before.cost;
   const [first, second] = names;
   const reasons = whatDecides(before, after);
-  if (reasons.length === 0) return `${first} and ${second} ask the same of the hand.`;
+  if (reasons.length === 0) return capital(`${first} and ${second} ask the same of the hand.`);
   const against = listed(reasons.filter((reason) => reason.difference > 0));
   const speaksFor = listed(reasons.filter((reason) => reason.difference < 0));
   const verdict =
@@ -48,7 +48,11 @@ export function decidingSentence(before: Way, after: Way, names: readonly [befor
       : `${margin > 0 ? first : second} is easier by ${Math.abs(margin).toFixed(1)}`;
   const pays = against && `${second} pays more for ${against}`;
   const gains = speaksFor && `${first} pays more for ${speaksFor}`;
-  return `${verdict}: ${[pays, gains].filter(Boolean).join('; ')}.`;
+  return capital(`${verdict}: ${[pays, gains].filter(Boolean).join('; ')}.`);
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function listed(reasons: readonly Reason[]): string {
