@@ -51,7 +51,9 @@ export function choicesOf(passage: Passage, rules: ChoiceRules): Outcome<NoteCho
       : freeChoices(note.pitch.midi, note.heading, rules.groups.get(note.at)?.finger, keeping(note.at, rules));
     if (choices.stopped.length + choices.open.length === 0) {
       const place = `${printed(note.pitch.name)} (note ${note.at + 1})`;
-      return pin ? impossiblePin(pin, note.pitch.midi, place, rules) : blocked(place, note.at, note.pitch.midi, rules);
+      return pin
+        ? impossiblePin(pin, note.pitch.midi, place, rules, impossibleAfter(passage, note.at, rules))
+        : blocked(place, note.at, note.pitch.midi, rules);
     }
     all.push(choices);
   }
@@ -136,7 +138,31 @@ function openOn(midi: number, strings: readonly number[], pinned: boolean, rules
   });
 }
 
-function impossiblePin({ pin, index }: PlacedPin, midi: number, place: string, rules: ChoiceRules): Outcome<never> {
+/** Notes after one whose own pins can't be played either. */
+function impossibleAfter({ notes }: Passage, at: number, rules: ChoiceRules): number[] {
+  return notes.slice(at + 1).flatMap((note) => {
+    const pin = rules.pins.get(note.at);
+    if (!pin) return [];
+    const { stopped, open } = pinnedChoices(note.pitch.midi, pin.pin, note.heading, rules);
+    return stopped.length + open.length === 0 ? [note.at + 1] : [];
+  });
+}
+
+/**
+ * Says why a pin can't be played, what would, and the fewest pins to release: those that no finger
+ * can play are all that must go, since a hand can always move between two that can be played.
+ */
+function impossiblePin(
+  { pin, index }: PlacedPin,
+  midi: number,
+  place: string,
+  rules: ChoiceRules,
+  others: readonly number[],
+): Outcome<never> {
+  const release =
+    others.length === 0
+      ? ' Release this pin, and the rest can stay.'
+      : ` Release it, and the pins on ${others.length === 1 ? 'note' : 'notes'} ${others.join(', ')}; the rest can stay.`;
   const { instrument } = rules.setting;
   const sounding = instrument.strings.filter((string) => sounds(string, midi, instrument));
   const field =
@@ -144,7 +170,7 @@ function impossiblePin({ pin, index }: PlacedPin, midi: number, place: string, r
   if (field === 'string') {
     return refused(
       `pins.${index}.string`,
-      `${place} does not lie on the ${pin.string} string. It can be played on: ${sounding.map((string) => string.name).join(', ')}.`,
+      `${place} does not lie on the ${pin.string} string. It can be played on: ${sounding.map((string) => string.name).join(', ')}.${release}`,
     );
   }
   const strings =
@@ -153,7 +179,7 @@ function impossiblePin({ pin, index }: PlacedPin, midi: number, place: string, r
   const where = pin.string === undefined ? '' : ` on the ${pin.string} string`;
   return refused(
     `pins.${index}.finger`,
-    `Finger ${pin.finger} cannot play ${place}${where}. What can: ${fingers.join(', ')}.`,
+    `Finger ${pin.finger} cannot play ${place}${where}. What can: ${fingers.join(', ')}.${release}`,
   );
 }
 

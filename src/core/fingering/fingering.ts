@@ -113,33 +113,20 @@ function culprit(recipe: Recipe, passage: Passage): [path: string, message: stri
       { openStrings: 'free' },
       'Without open strings no hand can get through the study. Allow them at least one way.',
     ],
+    [
+      'pins',
+      { pins: [] },
+      'No hand can play these pins one after the other. Release some of them, and the rest can stay.',
+    ],
     ['return', { return: 'auto' }, 'The way down cannot come back like this. Choose another way down.'],
   ];
   for (const [path, without, message] of releases) {
     if (playable(without)) return [path, message];
   }
-  const release = smallestRelease(recipe, playable);
-  if (release) {
-    const names = release.map((pin) => `note ${pin.at + 1}`).join(' and ');
-    return [
-      'pins',
-      `No hand can play these pins one after the other. Release the pin on ${names}, and the rest can stay.`,
-    ];
-  }
   return [
     'pins',
     'These rules together leave no hand that can play the study. Release the pins, or allow more strings and positions.',
   ];
-}
-
-/** The fewest pins whose release makes the passage playable; single pins and pairs are tried. */
-function smallestRelease(recipe: Recipe, playable: (changed: Partial<Recipe>) => boolean): Recipe['pins'] | undefined {
-  const without = (gone: Recipe['pins']): Partial<Recipe> => ({
-    pins: recipe.pins.filter((pin) => !gone.includes(pin)),
-  });
-  const singles = recipe.pins.map((pin) => [pin]);
-  const pairs = recipe.pins.flatMap((one, k) => recipe.pins.slice(k + 1).map((other) => [one, other]));
-  return [...singles, ...pairs, recipe.pins].find((gone) => gone.length > 0 && playable(without(gone)));
 }
 
 function describe(found: FoundPath, recipe: Recipe, passage: Passage, posed: Posed): Way {

@@ -7,15 +7,21 @@ export interface Hand {
 }
 
 /**
- * The finger that falls on a stop from a hand, without a reach if any does. Gives `undefined` where
- * no finger of that hand comes to.
+ * The finger that falls on a stop from a hand. Gives `undefined` where no finger of that hand comes
+ * to; a place a finger must reach for counts only where `reaching` says so.
  */
-export function fingerAt(frames: readonly Frame[], { hand, thumb }: Hand, stop: number): StoppingFinger | undefined {
+export function fingerAt(
+  frames: readonly Frame[],
+  { hand, thumb }: Hand,
+  stop: number,
+  reaching = false,
+): StoppingFinger | undefined {
   const offset = stop - hand;
   const places = frames
     .filter((frame) => !frame.chromaticOnly && (frame.region === 'thumb') === thumb)
     .filter((frame) => hand >= frame.hands[0] && hand <= frame.hands[1])
-    .flatMap((frame) => frame.places.filter((place) => place.offset === offset));
+    .flatMap((frame) => frame.places)
+    .filter((place) => place.offset === offset && (reaching || place.reach === 'none'));
   return places.sort((a, b) => strain(a) - strain(b))[0]?.finger;
 }
 
@@ -34,7 +40,7 @@ export interface FromHome {
 /** A stop told by the fingers of first position on the same string; the highest of them where none reaches. */
 export function fromHome(frames: readonly Frame[], homeHand: number, stop: number): FromHome | undefined {
   for (let above = 0; stop - above > 0; above += 1) {
-    const finger = fingerAt(frames, { hand: homeHand, thumb: false }, stop - above);
+    const finger = fingerAt(frames, { hand: homeHand, thumb: false }, stop - above, true);
     if (finger !== undefined) return { finger, above };
   }
   return undefined;

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { FIGURES } from '../theory/figure.ts';
 import { FORMS } from '../theory/form.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS } from '../instruments/instrument.ts';
+import { SCHOOLS } from '../fingering/schools/schools.ts';
+import { INSTRUMENTS } from '../instruments/instrument.ts';
+import { instrumentFor, setUpsFor } from '../instruments/set-up.ts';
 import type { RecipeInput } from './recipe.ts';
 import { OPEN_STRING_RULES } from '../fingering/open-strings.ts';
 import { RETURNS } from '../fingering/way-back.ts';
@@ -36,11 +38,25 @@ export const arbitraryRecipe: fc.Arbitrary<RecipeInput> = fc
     strings: fc.option(fc.subarray([0, 1, 2, 3], { minLength: 1 }), { nil: undefined }),
     low: fc.option(fc.integer({ min: 1, max: 8 }), { nil: undefined }),
     plain: fc.boolean(),
+    school: fc.option(fc.constantFrom(...SCHOOLS), { nil: undefined }),
+    ownSetUp: fc.option(fc.nat(), { nil: undefined }),
   })
   .map((seed) => {
-    const names = INSTRUMENT_TABLE[seed.instrument].strings.map((string) => string.name);
     const { instrument, tonic, form, figure, octaves } = seed;
-    const base: RecipeInput = { instrument, tonic, form, figure, octaves, ways: 3 };
+    const known = setUpsFor(instrument);
+    const setUp = seed.ownSetUp === undefined ? undefined : known[seed.ownSetUp % known.length]?.setUp;
+    const names = instrumentFor(instrument, setUp).strings.map((string) => string.name);
+    const fitting = seed.school?.instruments?.includes(instrument) ?? true;
+    const base: RecipeInput = {
+      instrument,
+      tonic,
+      form,
+      figure,
+      octaves,
+      ways: 3,
+      ...(setUp ? { setUp } : {}),
+      ...(seed.school && fitting ? { school: seed.school.id } : {}),
+    };
     if (seed.plain) return base;
     return {
       ...base,

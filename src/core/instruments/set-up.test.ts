@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest';
+import { buildFrom } from '../study/build.ts';
+import type { RecipeInput } from '../study/recipe.ts';
+import { instrumentFor, KNOWN_SET_UPS, stringLength } from './set-up.ts';
+
+function way(input: RecipeInput) {
+  const study = buildFrom({ ways: 1, ...input });
+  if (!study.ok) throw new Error(study.refusal.message);
+  return study.value;
+}
+
+const refusal = (input: RecipeInput): { path: string; message: string } => {
+  const study = buildFrom(input);
+  if (study.ok) throw new Error('built');
+  return study.refusal;
+};
+
+describe('set-ups', () => {
+  it('reach lower and higher as their strings do', () => {
+    // Common practice: the low string of a five-string bass sounds B0, MIDI 23; the extension C1, 24.
+    expect(
+      way({ instrument: 'bass', tonic: 'B', setUp: { tuning: ['B0', 'E1', 'A1', 'D2', 'G2'] } }).passage.notes[0]!.pitch
+        .name,
+    ).toBe('B0');
+    expect(refusal({ instrument: 'bass', tonic: 'C', start: 'C1' }).path).toBe('start');
+    const extended = way({ instrument: 'bass', tonic: 'C', start: 'C1', setUp: { extension: 4 } });
+    const [first] = extended.ways[0]!.fingers;
+    expect(first).toMatchObject({ string: 'E', finger: 0, stop: -4 });
+    const beyond = way({
+      instrument: 'cello',
+      tonic: 'C',
+      octaves: 4,
+      setUp: { tuning: ['C2', 'G2', 'D3', 'A3', 'E4'] },
+    });
+    expect(beyond.ways[0]!.fingers.some((note) => note.string === 'E')).toBe(true);
+  });
+
+  it('sound the asked pitches on every known set-up', () => {
+    for (const { instrument, setUp } of KNOWN_SET_UPS) {
+      const own = instrumentFor(instrument, setUp);
+      for (const tonic of ['C', 'E', 'A']) {
+        const { passage, ways } = way({ instrument, tonic, octaves: 2, setUp });
+        ways[0]!.fingers.forEach((note, at) => {
+          const string = own.strings.find((one) => one.name === note.string)!;
+          expect(string.open + note.stop).toBe(passage.notes[at]!.pitch.midi);
+        });
+      }
+    }
+  });
+
+  it('are the same object when asked for twice, and the usual one when nothing differs', () => {
+    const setUp = { extension: 4 };
+    expect(instrumentFor('bass', { ...setUp })).toBe(instrumentFor('bass', { ...setUp }));
+    expect(instrumentFor('bass', { size: '3/4' })).toBe(instrumentFor('bass'));
+  });
+
+  it('name two strings of one letter apart', () => {
+    const names = instrumentFor('violin', { tuning: ['A3', 'E4', 'A4', 'E5'] }).strings.map((string) => string.name);
+    expect(names).toEqual(['A3', 'E4', 'A4', 'E5']);
+  });
+
+  it('measure on the size asked for', () => {
+    expect(stringLength('cello')).toBe(690);
+    expect(stringLength('cello', { size: '1/2' })).toBe(560);
+    expect(stringLength('cello', { size: '1/2', length: 601 })).toBe(601);
+  });
+
+  it('are refused with what would work', () => {
+    expect(refusal({ instrument: 'viola', tonic: 'C', setUp: { size: '4/4' } })).toMatchObject({
+      path: 'setUp.size',
+      message: expect.stringContaining('16″') as string,
+    });
+    expect(refusal({ instrument: 'violin', tonic: 'C', setUp: { tuning: ['E5', 'A4'] } }).message).toMatch(/rise/);
+    expect(refusal({ instrument: 'violin', tonic: 'C', setUp: { tuning: ['H3'] } }).path).toBe('setUp.tuning.0');
+  });
+});

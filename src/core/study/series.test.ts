@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest';
+import { ARPEGGIO_SERIES } from '../theory/form.ts';
+import { buildFrom } from './build.ts';
+
+describe('an arpeggio series', () => {
+  const built = buildFrom({ instrument: 'violin', tonic: 'G', figure: 'arpeggio-series', octaves: 2 });
+  if (!built.ok) throw new Error(built.refusal.message);
+  const { passage, ways } = built.value;
+
+  it('plays every arpeggio on the one tonic', () => {
+    expect(passage.parts.length).toBe(ARPEGGIO_SERIES.length);
+    const names = (part: number): string[] => {
+      const from = passage.parts[part]!;
+      return passage.notes.slice(from, from + 4).map((note) => note.pitch.name);
+    };
+    // G minor, G major, E minor and C major over G, spelled as in any harmony book.
+    expect(names(0)).toEqual(['G3', 'Bb3', 'D4', 'G4']);
+    expect(names(1)).toEqual(['G3', 'B3', 'D4', 'G4']);
+    expect(names(2)).toEqual(['G3', 'B3', 'E4', 'G4']);
+    expect(names(3)).toEqual(['G3', 'C4', 'E4', 'G4']);
+    expect(passage.notes.map((note) => note.at)).toEqual(passage.notes.map((_, at) => at));
+  });
+
+  it('fingers each as it would by itself', () => {
+    let at = 0;
+    let cost = 0;
+    for (const form of ARPEGGIO_SERIES) {
+      const alone = buildFrom({ instrument: 'violin', tonic: 'G', figure: 'arpeggio', form, octaves: 2, ways: 1 });
+      if (!alone.ok) throw new Error(alone.refusal.message);
+      const [way] = alone.value.ways;
+      for (const note of way!.fingers) {
+        expect(ways[0]!.fingers[at]).toMatchObject({ at, string: note.string, finger: note.finger });
+        at += 1;
+      }
+      cost += way!.cost;
+    }
+    expect(ways[0]!.cost).toBeCloseTo(cost, 6);
+    expect(ways[0]!.terms.reduce((sum, term) => sum + term.cost, 0)).toBeCloseTo(cost, 4);
+  });
+
+  it('obeys pins in any part, and refuses the impossible by its own place in the list', () => {
+    const from = passage.parts[3]!;
+    const pins = [
+      { at: 1, finger: 2 as const },
+      { at: from + 1, finger: 4 as const },
+    ];
+    const pinned = buildFrom({ instrument: 'violin', tonic: 'G', figure: 'arpeggio-series', octaves: 2, pins });
+    if (!pinned.ok) throw new Error(pinned.refusal.message);
+    expect(pinned.value.ways[0]!.fingers[from + 1]!.finger).toBe(4);
+    const wrong = buildFrom({
+      instrument: 'violin',
+      tonic: 'G',
+      figure: 'arpeggio-series',
+      pins: [...pins.slice(0, 1), { at: 6, string: 'G', finger: 4 }],
+    });
+    expect(wrong).toMatchObject({ ok: false, refusal: { path: 'pins.1.finger' } });
+  });
+});
