@@ -48,7 +48,7 @@ export function choicesOf(passage: Passage, rules: ChoiceRules): Outcome<NoteCho
     const pin = rules.pins.get(note.at);
     const choices = pin
       ? pinnedChoices(note.pitch.midi, pin.pin, note.heading, rules)
-      : freeChoices(note.pitch.midi, note.heading, rules.groups.get(note.at)?.finger, keeping(note.at, rules));
+      : freeChoices(note.pitch.midi, note.heading, note.at, rules);
     if (choices.stopped.length + choices.open.length === 0) {
       const place = `${printed(note.pitch.name)} (note ${note.at + 1})`;
       return pin
@@ -60,20 +60,12 @@ export function choicesOf(passage: Passage, rules: ChoiceRules): Outcome<NoteCho
   return granted(all);
 }
 
-/** The rules with the strings narrowed to the one a note keeps to. */
-function keeping(at: number, rules: ChoiceRules): ChoiceRules {
-  const string = rules.keptStrings.get(at);
-  return string === undefined ? rules : { ...rules, strings: rules.strings.filter((index) => index === string) };
-}
-
-function freeChoices(
-  midi: number,
-  heading: 'up' | 'down',
-  finger: Finger | undefined,
-  rules: ChoiceRules,
-): NoteChoices {
-  const stopped = stoppedOn(midi, rules.strings, rules.hands, false, rules);
-  const open = openOn(midi, rules.strings, false, rules);
+function freeChoices(midi: number, heading: 'up' | 'down', at: number, rules: ChoiceRules): NoteChoices {
+  const finger = rules.groups.get(at)?.finger;
+  const kept = rules.keptStrings.get(at);
+  const strings = kept === undefined ? rules.strings : rules.strings.filter((index) => index === kept);
+  const stopped = stoppedOn(midi, strings, rules.hands, false, rules);
+  const open = openOn(midi, strings, false, rules);
   const allowed =
     rules.openStrings === 'free' ||
     rules.openStrings === `${heading}-only` ||

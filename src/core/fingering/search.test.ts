@@ -12,7 +12,8 @@ import type { Problem } from './traversal.ts';
 
 function posed(input: RecipeInput): Posed | undefined {
   const recipe = readRecipe(input);
-  if (!recipe.ok) return undefined;
+  // The parts of a series are searched each for itself.
+  if (!recipe.ok || recipe.value.figure === 'arpeggio-series') return undefined;
   const passage = passageOf(recipe.value);
   if (!passage.ok) return undefined;
   const result = pose(recipe.value, passage.value);

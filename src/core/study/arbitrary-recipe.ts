@@ -42,7 +42,9 @@ export const arbitraryRecipe: fc.Arbitrary<RecipeInput> = fc
     ownSetUp: fc.option(fc.nat(), { nil: undefined }),
   })
   .map((seed) => {
-    const { instrument, tonic, form, figure, octaves } = seed;
+    const { instrument, tonic, figure, octaves } = seed;
+    // Half of all forms have no chord or no scale: a series brings its own.
+    const form = figure === 'arpeggio-series' ? 'major' : seed.form;
     const known = setUpsFor(instrument);
     const setUp = seed.ownSetUp === undefined ? undefined : known[seed.ownSetUp % known.length]?.setUp;
     const names = instrumentFor(instrument, setUp).strings.map((string) => string.name);
