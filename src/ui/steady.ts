@@ -1,7 +1,9 @@
 import { useCallback, useLayoutEffect, useRef } from 'react';
 
 /** A callback that stays the same object from render to render and always does what the last render meant. */
-export function useSteady<Args extends readonly unknown[]>(act: (...args: Args) => void): (...args: Args) => void {
+export function useSteady<Args extends readonly unknown[], Answer = void>(
+  act: (...args: Args) => Answer,
+): (...args: Args) => Answer {
   const latest = useRef(act);
   useLayoutEffect(() => {
     latest.current = act;

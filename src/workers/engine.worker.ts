@@ -1,9 +1,15 @@
 import { expose } from 'comlink';
+import type { Way } from '../core/fingering/fingering.ts';
+import { explainTyped, type Typed } from '../core/fingering/typed/explain.ts';
 import { buildFrom, buildStudy, type BuiltStudy } from '../core/study/build.ts';
+import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { learnNeighbours } from '../core/study/neighbours.ts';
 import type { Outcome } from '../core/study/refusal.ts';
 import type { Recipe } from '../core/study/recipe.ts';
 import type { SavedFinger } from '../core/study/saved-study.ts';
+
+/** Number of the last question about a note's options. */
+let latest = 0;
 
 /** The fingering engine, off the page's thread. */
 const engine = {
@@ -12,6 +18,24 @@ const engine = {
     const built = buildFrom(recipe);
     if (built.ok) learnWhenIdle(built.value.recipe);
     return built;
+  },
+
+  /** Every finger and string one note of a fingering can take, easiest first. */
+  async options(recipe: Recipe, at: number, now: Way): Promise<NoteOption[] | undefined> {
+    const turn = (latest += 1);
+    const options: NoteOption[] = [];
+    for (const option of eachOption(recipe, at, now)) {
+      options.push(option);
+      // Whatever was asked meanwhile is answered first; a later question about a note replaces this one.
+      await new Promise((resolve) => setTimeout(resolve));
+      if (turn !== latest) return undefined;
+    }
+    return options.sort((a, b) => a.dearer - b.dearer);
+  },
+
+  /** A teacher's own line of fingers, checked, costed and compared with the engine's. */
+  explain(recipe: Recipe, text: string): Outcome<Typed> {
+    return explainTyped(recipe, text);
   },
 
   /**

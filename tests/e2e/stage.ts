@@ -147,7 +147,7 @@ export class Stage {
   /** Waits for the engraved score of the study now chosen and gives its description. */
   async score(): Promise<string> {
     return this.until('the engraved score', async () => {
-      const picture = await this.driver.findElement(By.css('[role="img"][data-current="true"]'));
+      const picture = await this.driver.findElement(By.css('[role="listbox"][data-current="true"]'));
       return (await picture.getAttribute('aria-label')) ?? undefined;
     });
   }

@@ -16,7 +16,7 @@ const PLAIN = [
   'return',
 ] as const;
 const LISTS = ['groups', 'strings'] as const;
-const JSON_FIELDS = ['pins', 'positions', 'bowing', 'setUp'] as const;
+const JSON_FIELDS = ['pins', 'positions', 'bowing', 'setUp', 'school'] as const;
 
 /** Writes choices into an address, so that a reload or a shared link shows the same study. */
 export function toAddress(choices: RecipeInput, way: number): URLSearchParams {

@@ -1,3 +1,4 @@
+import { schoolNamed } from '../../core/fingering/schools/schools.ts';
 import type { Instrument } from '../../core/instruments/instrument.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { startsThatFit } from '../../core/study/notes.ts';
@@ -15,10 +16,18 @@ export const FIRST_CHOICES: Choices = { instrument: 'violin', tonic: 'G', octave
  * that no longer fits, a form the figure does not have, pins and groups made for other notes.
  */
 export function changeChoices(choices: Choices, change: Partial<Choices>): Choices {
-  const next: Choices = { ...choices, ...change };
-  const notesChange = (['instrument', 'tonic', 'form', 'figure', 'octaves', 'start', 'direction'] as const).some(
-    (field) => field in change,
-  );
+  const given = Object.entries({ ...choices, ...change }).filter(([, value]) => value !== undefined);
+  const next = Object.fromEntries(given) as unknown as Choices;
+  if ('school' in change) {
+    // A school brings its own rules; those of the study give way to them.
+    delete next.openStrings;
+    delete next.return;
+    delete next.handSystem;
+    delete next.groups;
+  }
+  const notesChange = (
+    ['instrument', 'setUp', 'tonic', 'form', 'figure', 'octaves', 'start', 'direction'] as const
+  ).some((field) => field in change);
   if (notesChange) {
     delete next.pins;
     delete next.groups;
@@ -26,7 +35,10 @@ export function changeChoices(choices: Choices, change: Partial<Choices>): Choic
   if (change.instrument && change.instrument !== choices.instrument) {
     delete next.strings;
     delete next.setUp;
+    delete next.positions;
     if (change.instrument !== 'bass') delete next.handSystem;
+    const school = typeof next.school === 'string' ? schoolNamed(next.school) : next.school;
+    if (school?.instruments && !school.instruments.includes(change.instrument)) delete next.school;
   }
   next.form = fittingForm(next.figure ?? 'scale', next.form ?? 'major');
   if (next.form !== 'melodic-minor') delete next.melodicDescent;

@@ -1,6 +1,14 @@
-import { HAND_SYSTEMS, INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instrument.ts';
-import { instrumentFor } from '../../core/instruments/set-up.ts';
+import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
+import {
+  HAND_SYSTEMS,
+  INSTRUMENT_TABLE,
+  INSTRUMENTS,
+  type Instrument,
+  type InstrumentId,
+} from '../../core/instruments/instrument.ts';
+import { instrumentFor, setUpsFor } from '../../core/instruments/set-up.ts';
 import { octaveWords, startsThatFit } from '../../core/study/notes.ts';
+import type { Recipe } from '../../core/study/recipe.ts';
 import { FIGURE_NAMES, FIGURES, type FigureId } from '../../core/theory/figure.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
@@ -38,8 +46,16 @@ const RETURNS: readonly Option[] = [
 const TO_A_BOW = [1, 2, 3, 4, 6, 7, 8, 12];
 const TO_A_BEAT = [1, 2, 3, 4, 6];
 
-/** The choices of a study, read as two sentences. */
-export function RecipeSentence({ choices, onChange }: { choices: Choices; onChange: (next: Choices) => void }) {
+/** The choices of a study, read as two sentences; `followed` is what a school fills in where a choice is open. */
+export function RecipeSentence({
+  choices,
+  followed,
+  onChange,
+}: {
+  choices: Choices;
+  followed: Pick<Recipe, 'openStrings' | 'return' | 'handSystem'>;
+  onChange: (next: Choices) => void;
+}) {
   const change = (part: Partial<Choices>): void => onChange(changeChoices(choices, part));
   const instrument = instrumentFor(choices.instrument, choices.setUp);
   const figure: FigureId = choices.figure ?? 'scale';
@@ -47,6 +63,8 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
   const most = mostOctaves(instrument, choices.tonic);
   const starts = startsThatFit(choices.tonic, octaves, instrument);
   const bowing = choices.bowing ?? {};
+  const firstFinger = choices.pins?.find((pin) => pin.at === 0)?.finger;
+  const setUps = setUpOptions(choices);
   return (
     <form className="no-print text-lg leading-9" aria-label="The study" onSubmit={(event) => event.preventDefault()}>
       <p>
@@ -55,7 +73,18 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
           value={choices.instrument}
           options={INSTRUMENTS.map((id) => ({ value: id, label: INSTRUMENT_TABLE[id].name }))}
           onChoose={(value) => change({ instrument: value as InstrumentId })}
-        />{' '}
+        />
+        {setUps.length > 1 ? (
+          <>
+            {' '}
+            <Choice
+              label="Set-up"
+              value={JSON.stringify(choices.setUp ?? null)}
+              options={setUps}
+              onChoose={(value) => change({ setUp: (JSON.parse(value) as Choices['setUp'] | null) ?? undefined })}
+            />
+          </>
+        ) : null}{' '}
         plays{' '}
         <Choice
           label="Tonic"
@@ -107,6 +136,13 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
           options={DIRECTIONS}
           onChoose={(value) => change({ direction: value as Choices['direction'] })}
         />
+        , school{' '}
+        <Choice
+          label="School"
+          value={typeof choices.school === 'string' ? choices.school : choices.school ? 'own' : ''}
+          options={schoolOptions(choices)}
+          onChoose={(value) => change({ school: value === '' ? undefined : value })}
+        />
         .
       </p>
       <p className="text-base leading-8 text-faint">
@@ -126,14 +162,14 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
         )}
         <Choice
           label="Open strings"
-          value={choices.openStrings ?? 'free'}
+          value={followed.openStrings}
           options={OPEN_STRINGS}
           onChoose={(value) => change({ openStrings: value as Choices['openStrings'] })}
         />
         ; the way down{' '}
         <Choice
           label="Way down"
-          value={choices.return ?? 'auto'}
+          value={followed.return}
           options={RETURNS}
           onChoose={(value) => change({ return: value as Choices['return'] })}
         />
@@ -142,12 +178,33 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
             ; the hand{' '}
             <Choice
               label="Hand system"
-              value={choices.handSystem ?? '1-2-4'}
+              value={followed.handSystem ?? '1-2-4'}
               options={HAND_SYSTEMS.map((system) => ({ value: system, label: system.replaceAll('-', ' ') }))}
               onChoose={(value) => change({ handSystem: value as Choices['handSystem'] })}
             />
           </>
         ) : null}
+        ; strings{' '}
+        <Choice
+          label="Strings"
+          value={choices.strings?.join('.') ?? ''}
+          options={stringOptions(instrument, choices.strings)}
+          onChoose={(value) => change({ strings: value === '' ? undefined : value.split('.') })}
+        />
+        , hand{' '}
+        <Choice
+          label="Position"
+          value={choices.positions ? `${choices.positions.low ?? ''}-${choices.positions.high ?? ''}` : ''}
+          options={positionOptions(instrument, choices.positions)}
+          onChoose={(value) => change({ positions: readPosition(value) })}
+        />
+        , beginning with{' '}
+        <Choice
+          label="First finger"
+          value={firstFinger === undefined ? '' : String(firstFinger)}
+          options={FIRST_FINGERS}
+          onChoose={(value) => change({ pins: withFirstFinger(choices.pins ?? [], value) })}
+        />
         ; to a bow{' '}
         <Choice
           label="Notes to a bow"
@@ -169,4 +226,72 @@ export function RecipeSentence({ choices, onChange }: { choices: Choices; onChan
       </p>
     </form>
   );
+}
+
+const FIRST_FINGERS: readonly Option[] = [
+  { value: '', label: 'any finger' },
+  { value: '1', label: 'the first finger' },
+  { value: '2', label: 'the second finger' },
+  { value: '3', label: 'the third finger' },
+  { value: '4', label: 'the fourth finger' },
+];
+
+function withFirstFinger(pins: NonNullable<Choices['pins']>, value: string): Choices['pins'] {
+  const rest = pins.filter((pin) => pin.at !== 0);
+  return value === '' ? rest : [{ at: 0, finger: Number(value) as 1 | 2 | 3 | 4 }, ...rest];
+}
+
+/** Set-ups and sizes of an instrument; what the study has is always among them. */
+function setUpOptions({ instrument, setUp }: Choices): Option[] {
+  const known: Option[] = [
+    { value: 'null', label: INSTRUMENT_TABLE[instrument].sizes[0]?.name ?? 'full size' },
+    ...INSTRUMENT_TABLE[instrument].sizes
+      .slice(1)
+      .map(({ name }) => ({ value: JSON.stringify({ size: name }), label: name })),
+    ...setUpsFor(instrument).map((one) => ({ value: JSON.stringify(one.setUp), label: one.name })),
+  ];
+  const own = JSON.stringify(setUp ?? null);
+  return known.some((option) => option.value === own) ? known : [...known, { value: own, label: 'own set-up' }];
+}
+
+function schoolOptions({ instrument, school }: Choices): Option[] {
+  const fitting = SCHOOLS.filter((one) => one.instruments?.includes(instrument) ?? true);
+  const options = [
+    { value: '', label: 'of the house' },
+    ...fitting.map((one) => ({ value: one.id, label: one.name.charAt(0).toLowerCase() + one.name.slice(1) })),
+  ];
+  return typeof school === 'object' ? [...options, { value: 'own', label: school.name }] : options;
+}
+
+function stringOptions(instrument: Instrument, chosen: readonly string[] | undefined): Option[] {
+  const names = instrument.strings.map((string) => string.name);
+  const runs = [...names.map((name) => [name]), ...names.slice(1).map((name, k) => [names[k] as string, name])].map(
+    (run) => ({ value: run.join('.'), label: `${run.join(' and ')} only` }),
+  );
+  const options = [{ value: '', label: 'all' }, ...runs];
+  const own = chosen?.join('.') ?? '';
+  return options.some((option) => option.value === own)
+    ? options
+    : [...options, { value: own, label: `${chosen?.join(', ')} only` }];
+}
+
+/** Hands with a name, each as the only one; what the study has is always among them. */
+function positionOptions(instrument: Instrument, chosen: Choices['positions']): Option[] {
+  const named = Object.entries(instrument.positions).map(([hand, name]) => ({
+    value: `${hand}-${hand}`,
+    label: `${typeof name === 'string' ? name : name.raised} only`,
+  }));
+  const upTo = Object.entries(instrument.positions)
+    .filter(([hand]) => [5, 7, 9].includes(Number(hand)))
+    .map(([hand, name]) => ({ value: `1-${hand}`, label: `up to ${typeof name === 'string' ? name : name.raised}` }));
+  const options = [{ value: '', label: 'anywhere' }, ...named.slice(0, 9), ...upTo];
+  const own = chosen ? `${chosen.low ?? ''}-${chosen.high ?? ''}` : '';
+  return options.some((option) => option.value === own)
+    ? options
+    : [...options, { value: own, label: `stops ${chosen?.low ?? 1} to ${chosen?.high ?? 'the top'}` }];
+}
+
+function readPosition(value: string): Choices['positions'] {
+  const [low, high] = value.split('-');
+  return low && high ? { low: Number(low), high: Number(high) } : undefined;
 }

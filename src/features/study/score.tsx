@@ -1,6 +1,8 @@
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../core/fingering/way-name.ts';
 import { noteId, type ScoredStudy } from '../../core/formats/scored-study.ts';
+import { noteWords } from './note-bar.tsx';
+import { isSelected, type Selection } from './selection.ts';
 import { markEngraved } from './timing.ts';
 import { useEngraving } from './use-engraving.ts';
 import type { PageSetting } from '../../workers/engraver.ts';
@@ -8,8 +10,20 @@ import type { PageSetting } from '../../workers/engraver.ts';
 /** A4 less its margins at 96 dots to the inch, with a staff of 8.5 mm: readable from a stand. */
 const PAPER: PageSetting = { width: 690, staffHeight: 32 };
 
+/** What the keyboard asks for while the score has the focus. */
+export interface ScoreKeys {
+  readonly onSelect: (at: number, extend: boolean) => void;
+  /** Any key the score itself has no use for; true when it was of use. */
+  readonly onKey: (key: string) => boolean;
+}
+
 /** The engraved score, as wide as its place; the fingering as text until the engraver is ready. */
-export const Score = memo(function Score({ study }: { study: ScoredStudy }) {
+export const Score = memo(function Score({
+  study,
+  selection,
+  onSelect,
+  onKey,
+}: { study: ScoredStudy; selection: Selection | undefined } & ScoreKeys) {
   const place = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const width = useWidth(place);
@@ -19,11 +33,27 @@ export const Score = memo(function Score({ study }: { study: ScoredStudy }) {
 
   useEffect(() => {
     if (!shown || !sheet.current) return;
-    for (const shift of shown.way.shifts) {
-      sheet.current.querySelector(`#${noteId(shift.to)}`)?.classList.add('arrival');
-    }
+    nameNotes(sheet.current, shown);
     markEngraved();
   }, [shown]);
+  useEffect(() => {
+    if (shown && sheet.current) frameNotes(sheet.current, selection, shown.way.fingers.length);
+  }, [shown, selection]);
+
+  const last = study.way.fingers.length - 1;
+  const moves: Readonly<Record<string, number>> = {
+    ArrowRight: (selection?.head ?? -1) + 1,
+    ArrowLeft: (selection?.head ?? last + 1) - 1,
+    Home: 0,
+    End: last,
+  };
+  const press = (event: React.KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const to = moves[event.key];
+    if (to !== undefined) onSelect(to, event.shiftKey);
+    else if (!onKey(event.key)) return;
+    event.preventDefault();
+  };
 
   const label = `Score of ${study.title}. Fingering: ${fingeringText(study.way.fingers)}`;
   return (
@@ -32,10 +62,19 @@ export const Score = memo(function Score({ study }: { study: ScoredStudy }) {
         <div
           ref={sheet}
           className={paper?.of === study ? 'no-print' : undefined}
-          role="img"
+          role="listbox"
+          aria-orientation="horizontal"
+          aria-multiselectable="true"
+          tabIndex={0}
           aria-label={label}
+          aria-activedescendant={selection ? noteId(selection.head) : undefined}
           data-notes={study.passage.notes.length}
           data-current={shown === study}
+          onKeyDown={press}
+          onClick={(event) => {
+            const at = noteUnder(event.target);
+            if (at !== undefined) onSelect(at, event.shiftKey);
+          }}
           dangerouslySetInnerHTML={{ __html: screen.svg }}
         />
       ) : (
@@ -54,6 +93,51 @@ export const Score = memo(function Score({ study }: { study: ScoredStudy }) {
     </div>
   );
 });
+
+/** Gives every note of the picture its name, for ears; its marks, for eyes. */
+function nameNotes(sheet: HTMLElement, study: ScoredStudy): void {
+  for (const svg of sheet.querySelectorAll('svg')) svg.setAttribute('role', 'presentation');
+  const arrivals = new Set(study.way.shifts.map((shift) => shift.to));
+  const pins = new Set(study.recipe.pins.map((pin) => pin.at));
+  for (const { at } of study.way.fingers) {
+    const note = sheet.querySelector(`#${noteId(at)}`);
+    note?.setAttribute('role', 'option');
+    note?.setAttribute('aria-label', noteWords(study, at));
+    note?.classList.toggle('arrival', arrivals.has(at));
+    note?.classList.toggle('pinned', pins.has(at));
+  }
+}
+
+/** Draws a frame behind each chosen note. */
+function frameNotes(sheet: HTMLElement, selection: Selection | undefined, count: number): void {
+  for (const old of sheet.querySelectorAll('.chosen-note')) old.remove();
+  for (let at = 0; at < count; at += 1) {
+    const note = sheet.querySelector<SVGGElement>(`#${noteId(at)}`);
+    const chosen = isSelected(selection, at);
+    note?.setAttribute('aria-selected', String(chosen));
+    if (!note || !chosen) continue;
+    const { x, y, width, height } = note.getBBox();
+    const frame = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
+    const room = 60;
+    for (const [name, value] of Object.entries({
+      x: x - room,
+      y: y - room,
+      width: width + 2 * room,
+      height: height + 2 * room,
+    }))
+      frame.setAttribute(name, String(value));
+    frame.classList.add('chosen-note');
+    note.prepend(frame);
+  }
+  if (selection) sheet.querySelector(`#${noteId(selection.head)}`)?.scrollIntoView({ block: 'nearest' });
+}
+
+/** The note an event fell on. */
+function noteUnder(target: EventTarget): number | undefined {
+  const note = target instanceof Element ? target.closest('.note') : null;
+  const match = /^n(\d+)$/.exec(note?.id ?? '');
+  return match ? Number(match[1]) : undefined;
+}
 
 /**
  * The printed copy stands beside the one on screen, so its ids, and whatever points to them, are

@@ -5,7 +5,11 @@ import type { BuiltStudy } from '../../core/study/build.ts';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { titleOf } from '../../core/study/title.ts';
-import { readRecipe } from '../../core/study/recipe.ts';
+import type { Way } from '../../core/fingering/fingering.ts';
+import type { Finger } from '../../core/instruments/frame.ts';
+import { instrumentFor } from '../../core/instruments/set-up.ts';
+import { pinNote, pinRun, pinsToRelease, release } from '../../core/study/pinning.ts';
+import { readRecipe, type Recipe } from '../../core/study/recipe.ts';
 import { keySignature } from '../../core/theory/key-signature.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { enharmonicTwin } from '../../core/theory/spelling.ts';
@@ -14,16 +18,23 @@ import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
 import { toSaved } from '../../data/demo.ts';
 import { useKeepStudy, useSavedStudy } from '../../data/library-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
+import { Button } from '../../ui/button.tsx';
 import { useSteady } from '../../ui/steady.ts';
 import { fromAddress, toAddress } from './address.ts';
 import type { Choices } from './choices.ts';
 import { changeChoices } from './choices.ts';
-import { MovesList } from './moves-list.tsx';
+import { Climb } from './climb.tsx';
+import { Fingerboard } from './fingerboard.tsx';
+import { NoteBar } from './note-bar.tsx';
+import { OwnLine } from './own-line.tsx';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { Score } from './score.tsx';
+import { rangeOf, selectTo, type Selection } from './selection.ts';
+import { ShiftList } from './shift-list.tsx';
 import { StudyActions } from './study-actions.tsx';
 import { markChoice, markFingered } from './timing.ts';
 import { useBuiltStudy, useHeadStart } from './use-built-study.ts';
+import { useUndo } from './use-undo.ts';
 import { WaysList } from './ways-list.tsx';
 import { WhyList } from './why-list.tsx';
 
@@ -66,20 +77,17 @@ export function SavedStudyScreen() {
 }
 
 function KeptStudy({ saved }: { saved: SavedStudy }) {
-  const [draft, setDraft] = useState<{ choices: Choices; way: number; fresh: boolean }>({
-    choices: saved.recipe,
-    way: 0,
-    fresh: false,
-  });
+  // The fingers a study was opened with stand for its choices as long as it is open.
+  const [opened] = useState({ recipe: saved.recipe, fingering: saved.fingering });
+  const [draft, setDraft] = useState<{ choices: Choices; way: number }>({ choices: saved.recipe, way: 0 });
+  const unchanged = JSON.stringify(draft.choices) === JSON.stringify(opened.recipe);
   return (
     <StudyBench
       saved={saved}
-      keptFingers={draft.fresh ? undefined : saved.fingering}
+      keptFingers={unchanged ? opened.fingering : undefined}
       choices={draft.choices}
       way={draft.way}
-      onChange={(choices, way) =>
-        setDraft({ choices, way, fresh: draft.fresh || JSON.stringify(choices) !== JSON.stringify(draft.choices) })
-      }
+      onChange={(choices, way) => setDraft({ choices, way })}
     />
   );
 }
@@ -94,36 +102,71 @@ interface BenchProps {
 }
 
 function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) {
-  // The fingers a study was opened with are its first way for as long as it is open.
-  const [opened] = useState(keptFingers);
-  const built = useBuiltStudy(choices, keptFingers ? opened : undefined, way);
+  const built = useBuiltStudy(choices, keptFingers, way);
   const { outcome } = built;
   const study = outcome?.ok ? outcome.value : undefined;
   const chosen = study ? Math.min(way, study.ways.length - 1) : 0;
   const headStart = useHeadStart();
   const keep = useKeepStudy();
   const navigate = useNavigate();
+  const undo = useUndo<{ choices: Choices; way: number }>();
+  const [selection, setSelection] = useState<Selection>();
 
   const scored = useScored(study, chosen);
+  // While a pin can't be played the last study stays, so that the pin can be released.
+  const trouble = outcome && !outcome.ok ? outcome.refusal : undefined;
+  const shown = scored.now ?? (trouble?.path.startsWith('pins') ? scored.last : undefined);
 
   useLayoutEffect(() => {
-    if (scored && !built.stale) markFingered();
-  }, [scored, built.stale]);
+    if (scored.now && !built.stale) markFingered();
+  }, [scored.now, built.stale]);
 
-  const change = (next: Choices, nextWay: number): void => {
+  const show = (next: Choices, nextWay: number): void => {
     markChoice();
     if (nextWay === 0) headStart(next);
     onChange(next, nextWay);
   };
+  const change = (next: Choices, nextWay: number): void => {
+    undo.remember({ choices, way });
+    show(next, nextWay);
+  };
+  const stepBack = useSteady((forth: boolean) => {
+    const target = forth ? undo.forth({ choices, way }) : undo.back({ choices, way });
+    if (target) show(target.choices, target.way);
+  });
   const chooseWay = useSteady((next: number) => change(choices, next));
+  const changePins = (pins: Recipe['pins']): void => change({ ...choices, pins }, 0);
+  const pins = choices.pins ?? [];
 
-  const settled = scored && !built.stale ? scored : undefined;
+  const count = shown?.passage.notes.length ?? 0;
+  const select = useSteady((at: number, extend?: boolean) =>
+    setSelection(selectTo(selection, at, extend === true, count)),
+  );
+  const takeOver = useSteady((taken: Way) => changePins(pinRun(pins, taken, 0, count - 1)));
+  const instrument = shown && instrumentFor(shown.recipe.instrument, shown.recipe.setUp);
+  const pressKey = (key: string): boolean => {
+    if (!selection || !shown) return false;
+    const [from, to] = rangeOf(selection);
+    const finger = FINGER_KEYS[key.toLowerCase()];
+    const string = instrument?.strings.find((one) => one.name.toLowerCase() === key.toLowerCase());
+    if (key === 'Escape') setSelection(undefined);
+    else if (RELEASE_KEYS.includes(key)) changePins(release(pins, from, to));
+    else if (key === 'p') changePins(pinRun(pins, shown.way, from, to));
+    else if (finger !== undefined && from === to) changePins(pinNote(pins, from, { finger }));
+    else if (string && from === to) changePins(pinNote(pins, from, { string: string.name }));
+    else return false;
+    return true;
+  };
+  const pressOnScore = useSteady(pressKey);
+  useShortcuts(stepBack);
+
+  const settled = scored.now && !built.stale ? scored.now : undefined;
   useAutosave(saved, settled, choices, keep.mutate);
 
-  const trouble = keep.error?.message;
+  const unkept = keep.error?.message;
   useEffect(() => {
-    if (trouble) toast.error(trouble, { duration: 15_000 });
-  }, [trouble]);
+    if (unkept) toast.error(unkept, { duration: 15_000 });
+  }, [unkept]);
 
   const keepNew = useSteady((): void => {
     if (!study) return;
@@ -149,11 +192,11 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
             {readable.ok ? ` · ${signatureWords(readable.value.tonic, readable.value.form)}` : ''}
           </p>
         </div>
-        <StudyActions scored={scored} saved={saved} saving={keep.isPending} onKeep={keepNew} />
+        <StudyActions scored={scored.now} saved={saved} saving={keep.isPending} onKeep={keepNew} />
       </header>
       {readable.ok ? (
         <div className="mt-1">
-          <RecipeSentence choices={choices} onChange={(next) => change(next, 0)} />
+          <RecipeSentence choices={choices} followed={readable.value} onChange={(next) => change(next, 0)} />
         </div>
       ) : null}
       <SpellingWarning choices={choices} onChange={(next) => change(next, 0)} />
@@ -162,19 +205,56 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
           <Notice tone="trouble" title="The engine stopped">
             {built.error.message} Reload the page to start it again.
           </Notice>
-        ) : outcome && !outcome.ok ? (
+        ) : trouble && !shown ? (
           <Notice tone="trouble" title="This study cannot be made">
-            {outcome.refusal.message}
+            {trouble.message}
           </Notice>
-        ) : scored && study ? (
+        ) : shown ? (
           <>
-            <Score study={scored} />
-            <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-[1.3fr_1fr_0.8fr] print:grid-cols-2">
-              <div className="no-print">
-                <WaysList built={study} chosen={chosen} kept={keptFingers !== undefined} onChoose={chooseWay} />
-                <WhyList built={study} chosen={chosen} />
+            {trouble ? (
+              <PinTrouble
+                trouble={trouble}
+                onRelease={(gone) => changePins(pins.filter((pin) => !gone.includes(pin.at)))}
+                notes={pinsToRelease({ pins: [...pins] }, trouble.path, trouble.message)}
+              />
+            ) : null}
+            <Score study={shown} selection={selection} onSelect={select} onKey={pressOnScore} />
+            <PinsLine
+              pins={pins.length}
+              count={count}
+              undo={undo}
+              onUndo={stepBack}
+              onReleaseAll={() => changePins([])}
+              onKeepAll={() => takeOver(shown.way)}
+            />
+            {selection && selection.head < count ? (
+              <NoteBar
+                study={shown}
+                selection={selection}
+                onPin={(at, { string, finger }) => changePins(pinNote(pins, at, { string, finger }))}
+                onPinRun={(from, to) => changePins(pinRun(pins, shown.way, from, to))}
+                onRelease={(from, to) => changePins(release(pins, from, to))}
+              />
+            ) : null}
+            <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-2 print:block">
+              <div>
+                {study ? (
+                  <div className="no-print">
+                    <WaysList built={study} chosen={chosen} kept={keptFingers !== undefined} onChoose={chooseWay} />
+                    <WhyList built={study} chosen={chosen} />
+                  </div>
+                ) : null}
+                <div className="no-print mt-4">
+                  <OwnLine key={shown.title} study={shown} onTake={takeOver} onSelect={select} />
+                </div>
               </div>
-              <MovesList built={study} way={scored.way} />
+              <div className="space-y-4">
+                <Fingerboard study={shown} selection={selection} onSelect={select} />
+                <Climb study={shown} selection={selection} onSelect={select} />
+              </div>
+              <div className="lg:col-span-2">
+                <ShiftList study={shown} chosen={selection?.head} onSelect={select} />
+              </div>
             </div>
             <p className="mt-5 max-w-prose text-sm text-faint">
               Build stretches and high positions up over weeks, let the hand go between tries, and stop when it hurts or
@@ -191,17 +271,107 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
   );
 }
 
-/** The chosen way as a score; the same object while notes and fingers are the same, so that it is engraved once. */
-function useScored(study: BuiltStudy | undefined, chosen: number): ScoredStudy | undefined {
+/**
+ * The chosen way as a score; the same object while notes and fingers are the same, so that it is
+ * engraved once. `last` is what was shown before a study that can't be made.
+ */
+function useScored(
+  study: BuiltStudy | undefined,
+  chosen: number,
+): { readonly now: ScoredStudy | undefined; readonly last: ScoredStudy | undefined } {
   const [last, setLast] = useState<{ key: string; scored: ScoredStudy }>();
   const way = study?.ways[chosen];
-  if (!study || !way) return undefined;
+  if (!study || !way) return { now: undefined, last: last?.scored };
   const { ways: _, ...asked } = study.recipe;
   const key = JSON.stringify([asked, way.fingers]);
-  if (last?.key === key) return last.scored;
+  if (last?.key === key) return { now: last.scored, last: last.scored };
   const scored = { title: titleOf(study.recipe), recipe: study.recipe, passage: study.passage, way };
   setLast({ key, scored });
-  return scored;
+  return { now: scored, last: scored };
+}
+
+/** Fingers by the keys that pin them. */
+const FINGER_KEYS: Readonly<Record<string, Finger>> = { 0: 0, 1: 1, 2: 2, 3: 3, 4: 4, t: 'T' };
+const RELEASE_KEYS: readonly string[] = ['Backspace', 'Delete', 'x'];
+
+/** Undo and redo from anywhere on the screen, unless a field has the keys. */
+function useShortcuts(stepBack: (forth: boolean) => void): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const field = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (field || !(event.ctrlKey || event.metaKey)) return;
+      const key = event.key.toLowerCase();
+      if (key !== 'z' && key !== 'y') return;
+      event.preventDefault();
+      stepBack(key === 'y' || event.shiftKey);
+    };
+    document.addEventListener('keydown', press);
+    return () => document.removeEventListener('keydown', press);
+  }, [stepBack]);
+}
+
+function PinTrouble({
+  trouble,
+  notes,
+  onRelease,
+}: {
+  trouble: { readonly message: string };
+  notes: readonly number[];
+  onRelease: (notes: readonly number[]) => void;
+}) {
+  return (
+    <Notice tone="trouble" title="This pin cannot be played">
+      {trouble.message}{' '}
+      {notes.length > 0 ? (
+        <button type="button" className="underline" onClick={() => onRelease(notes)}>
+          {notes.length === 1 ? 'Release the pin' : `Release these ${notes.length} pins`}
+        </button>
+      ) : null}
+    </Notice>
+  );
+}
+
+/** How to work on the score, and what can be taken back. */
+function PinsLine({
+  pins,
+  count,
+  undo,
+  onUndo,
+  onReleaseAll,
+  onKeepAll,
+}: {
+  pins: number;
+  count: number;
+  undo: { readonly canUndo: boolean; readonly canRedo: boolean };
+  onUndo: (forth: boolean) => void;
+  onReleaseAll: () => void;
+  onKeepAll: () => void;
+}) {
+  return (
+    <div className="no-print mt-1 flex flex-wrap items-center justify-between gap-x-4">
+      <p className="text-sm text-faint">
+        Choose a note with the mouse or the arrow keys; 0 to 4 and T pin its finger, a string’s letter its string, X
+        releases it.{' '}
+        {pins > 0 ? `${pins} ${pins === 1 ? 'note is' : 'notes are'} pinned, underlined on the score.` : ''}
+      </p>
+      <div className="flex flex-wrap">
+        <Button kind="quiet" disabled={!undo.canUndo} onClick={() => onUndo(false)}>
+          Undo
+        </Button>
+        <Button kind="quiet" disabled={!undo.canRedo} onClick={() => onUndo(true)}>
+          Redo
+        </Button>
+        <Button kind="quiet" disabled={pins === count} onClick={onKeepAll}>
+          Keep this fingering
+        </Button>
+        {pins > 0 ? (
+          <Button kind="quiet" onClick={onReleaseAll}>
+            Release all pins
+          </Button>
+        ) : null}
+      </div>
+    </div>
+  );
 }
 
 /** Keeps a saved study whenever its recipe or its fingers differ from what is kept. */

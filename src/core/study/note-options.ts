@@ -1,0 +1,82 @@
+import type { FingeredNote, Way } from '../fingering/fingering.ts';
+import type { Finger } from '../instruments/frame.ts';
+import { instrumentFor } from '../instruments/set-up.ts';
+import { buildStudy } from './build.ts';
+import type { Recipe } from './recipe.ts';
+
+/** One way to play one note, and what the study becomes around it. */
+export interface NoteOption {
+  readonly string: string;
+  readonly finger: Finger;
+  readonly position: string;
+  /** How the note is played now. */
+  readonly now: boolean;
+  /** Cost beside the fingering now shown; below nought where it is easier. */
+  readonly dearer: number;
+  /** What it would change, in words. */
+  readonly words: string;
+}
+
+const FINGERS: readonly Finger[] = [0, 'T', 1, 2, 3, 4];
+
+/**
+ * Every finger and string a note can take, each with the best fingering around it, easiest first.
+ * What the note's own pin asks is left aside; all other pins hold.
+ */
+export function noteOptions(recipe: Recipe, at: number, now: Way): NoteOption[] {
+  return [...eachOption(recipe, at, now)].sort((a, b) => a.dearer - b.dearer);
+}
+
+/** The same one by one as they are worked out, in no order, so that whoever asks can stop in between. */
+export function* eachOption(recipe: Recipe, at: number, now: Way): Generator<NoteOption> {
+  const pins = recipe.pins.filter((pin) => pin.at !== at);
+  const current = now.fingers[at];
+  for (const string of instrumentFor(recipe.instrument, recipe.setUp).strings) {
+    for (const finger of FINGERS) {
+      const pinned = [...pins, { at, string: string.name, finger }];
+      const built = buildStudy({ ...recipe, pins: pinned, groups: undefined, ways: 1 });
+      const way = built.ok ? built.value.ways[0] : undefined;
+      const note = way?.fingers[at];
+      if (!way || !note) continue;
+      const same = string.name === current?.string && finger === current.finger;
+      yield {
+        string: string.name,
+        finger,
+        position: note.position,
+        now: same,
+        dearer: way.cost - now.cost,
+        words: same ? 'as it is' : changeWords(way, now, at),
+      };
+    }
+  }
+}
+
+/** `keeps 1st position, one crossing more`. */
+function changeWords(way: Way, now: Way, at: number): string {
+  const note = way.fingers[at] as FingeredNote;
+  const before = now.fingers[at] as FingeredNote;
+  const hand = note.hand === before.hand && note.thumb === before.thumb;
+  const others = way.fingers.filter(
+    (one, k) => k !== at && (one.string !== now.fingers[k]?.string || one.finger !== now.fingers[k]?.finger),
+  ).length;
+  return [
+    hand ? `keeps ${place(note)}` : `goes to ${place(note)}`,
+    difference(way.shifts.length - now.shifts.length, 'shift'),
+    difference(way.crossings.length - now.crossings.length, 'crossing'),
+    others === 0 ? 'nothing else changes' : `${others} other ${others === 1 ? 'note changes' : 'notes change'}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+function place(note: FingeredNote): string {
+  return note.thumb || note.position.startsWith('stop') ? note.position : `${note.position} position`;
+}
+
+const COUNTS = ['no', 'one', 'two', 'three', 'four', 'five', 'six'];
+
+function difference(count: number, noun: string): string {
+  if (count === 0) return '';
+  const size = Math.abs(count);
+  return `${COUNTS[size] ?? size} ${noun}${size === 1 ? '' : 's'} ${count > 0 ? 'more' : 'fewer'}`;
+}

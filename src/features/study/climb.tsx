@@ -1,0 +1,164 @@
+import { memo } from 'react';
+import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { handBlocks } from '../../core/fingering/hand-blocks.ts';
+import { isSelected, type Selection } from './selection.ts';
+
+/** Drawing units; the picture scales to its place. */
+const WIDE = 640;
+const EDGE = 26;
+const TALL = 206;
+const HEAD = 36;
+const FOOT = 40;
+/** How each string's notes are joined, lowest string first: told apart without colour. */
+const DASHES = ['', '7 3', '2 3', '9 3 2 3', '1 4', '4 4', '12 4'];
+
+/** One direction of the study as it stands in the picture. */
+interface Row {
+  readonly title: string;
+  readonly notes: readonly number[];
+  /** The way down is drawn from right to left, so that it stands under the way up. */
+  readonly backwards: boolean;
+}
+
+/** The whole study at a glance: pitch rising over time, a block for each hand, shifts between blocks. */
+export const Climb = memo(function Climb({
+  study,
+  selection,
+  onSelect,
+}: {
+  study: ScoredStudy;
+  selection: Selection | undefined;
+  onSelect: (at: number) => void;
+}) {
+  const { way, passage } = study;
+  const { notes, top } = passage;
+  const all = notes.map((note) => note.at);
+  const rows: Row[] =
+    top > 0 && top < notes.length - 1 && passage.parts.length === 1
+      ? [
+          { title: 'going up', notes: all.slice(0, top + 1), backwards: false },
+          { title: 'coming down', notes: all.slice(top), backwards: true },
+        ]
+      : [{ title: top === 0 ? 'coming down' : 'going up', notes: all, backwards: false }];
+  const longest = Math.max(...rows.map((row) => row.notes.length));
+  const step = (WIDE - 2 * EDGE) / Math.max(1, longest - 1);
+  const radius = Math.min(10, Math.max(5, step * 0.42));
+  const pitches = notes.map((note) => note.pitch.midi);
+  const low = Math.min(...pitches);
+  const high = Math.max(...pitches);
+  const blocks = handBlocks(way.fingers);
+  const strings = [...new Set(way.fingers.map((note) => note.string))].reverse();
+  return (
+    <section aria-labelledby="climb-heading">
+      <h2 id="climb-heading" className="text-xl">
+        The climb
+      </h2>
+      <svg
+        viewBox={`0 0 ${WIDE} ${TALL * rows.length}`}
+        role="img"
+        aria-label={`The climb: ${blocks.map((block) => `${block.position}, notes ${block.from + 1} to ${block.to + 1}`).join('; ')}`}
+        className="climb mt-1 block w-full font-sans"
+      >
+        {rows.map((row, r) => {
+          const x = (at: number): number => {
+            const place = row.notes.indexOf(at);
+            return row.backwards ? EDGE + (row.notes.length - 1 - place) * step : EDGE + place * step;
+          };
+          const y = (at: number): number => {
+            const share = ((pitches[at] ?? low) - low) / Math.max(1, high - low);
+            return r * TALL + TALL - FOOT - share * (TALL - HEAD - FOOT);
+          };
+          const here = new Set(row.notes);
+          const inRow = blocks
+            .map((block) => row.notes.filter((at) => at >= block.from && at <= block.to && here.has(at)))
+            .map((list, k) => ({ list, block: blocks[k] }))
+            .filter(({ list }) => list.length > 0);
+          return (
+            <g key={row.title}>
+              <text x={EDGE - 12} y={r * TALL + 14} className="row">
+                {row.title}
+              </text>
+              {inRow.map(({ list }) => {
+                const xs = list.map(x);
+                const ys = list.map(y);
+                const left = Math.min(...xs) - radius - 3;
+                const topEdge = Math.min(...ys) - radius - 4;
+                return (
+                  <g key={list[0]} className={list.some((at) => isSelected(selection, at)) ? 'block now' : 'block'}>
+                    <rect
+                      x={left}
+                      y={topEdge}
+                      width={Math.max(...xs) - Math.min(...xs) + 2 * radius + 6}
+                      height={Math.max(...ys) - Math.min(...ys) + 2 * radius + 8}
+                      rx={5}
+                    />
+                  </g>
+                );
+              })}
+              {row.notes.slice(1).map((at, k) => {
+                const before = row.notes[k] as number;
+                const string = way.fingers[at]?.string;
+                const joined = string === way.fingers[before]?.string;
+                return (
+                  <line
+                    key={at}
+                    x1={x(before)}
+                    y1={y(before)}
+                    x2={x(at)}
+                    y2={y(at)}
+                    className={joined ? 'joined' : 'crossing'}
+                    strokeDasharray={joined ? DASHES[strings.indexOf(string ?? '')] : undefined}
+                  />
+                );
+              })}
+              {row.notes.map((at, k) => {
+                const note = way.fingers[at];
+                const before = k > 0 ? way.fingers[row.notes[k - 1] as number] : undefined;
+                const shift = way.shifts.find((one) => one.to === at && k > 0);
+                if (!note) return null;
+                return (
+                  <g
+                    key={at}
+                    className={isSelected(selection, at) ? 'place now' : 'place'}
+                    onClick={() => onSelect(at)}
+                    data-note={at}
+                  >
+                    <circle cx={x(at)} cy={y(at)} r={radius} />
+                    <text x={x(at)} y={y(at) + radius * 0.4} textAnchor="middle" fontSize={radius * 1.35}>
+                      {note.finger}
+                    </text>
+                    {note.string !== before?.string ? (
+                      <text x={x(at)} y={r * TALL + TALL - 6} textAnchor="middle" className="string-name">
+                        {note.string}
+                      </text>
+                    ) : null}
+                    {shift ? (
+                      <text x={x(at)} y={y(at) + radius + 13} textAnchor="middle" className="shift">
+                        {shift.semitones > 0 ? '↑' : '↓'}
+                        {Math.abs(shift.semitones)}
+                      </text>
+                    ) : null}
+                  </g>
+                );
+              })}
+              {inRow.map(({ list, block }) => (
+                <text
+                  key={list[0]}
+                  x={Math.min(...list.map(x)) - radius - 1}
+                  y={Math.min(...list.map(y)) - radius - 8}
+                  className="label"
+                >
+                  {block?.position}
+                </text>
+              ))}
+            </g>
+          );
+        })}
+      </svg>
+      <p className="text-sm text-faint">
+        A frame is one hand; letters below are strings, each with its own line; arrows count the half steps of a shift.
+        {rows.length > 1 ? ' The way down stands under the way up and is read from right to left.' : ''}
+      </p>
+    </section>
+  );
+});

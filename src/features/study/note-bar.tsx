@@ -1,0 +1,116 @@
+import { useQuery } from '@tanstack/react-query';
+import { Pin, PinOff } from 'lucide-react';
+import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { findingOf } from '../../core/shifts/shift-card.ts';
+import { checkSentence, fingerWords } from '../../core/shifts/sentences.ts';
+import type { NoteOption } from '../../core/study/note-options.ts';
+import { printed } from '../../core/theory/pitch.ts';
+import { Button } from '../../ui/button.tsx';
+import { engine } from '../../workers/engine.ts';
+import { rangeOf, type Selection } from './selection.ts';
+
+/** How many options are offered before the rest is asked for. */
+const SHOWN = 6;
+
+/** What is known of the chosen note, every way to play it, and what each would change. */
+export function NoteBar({
+  study,
+  selection,
+  onPin,
+  onPinRun,
+  onRelease,
+}: {
+  study: ScoredStudy;
+  selection: Selection;
+  onPin: (at: number, option: Pick<NoteOption, 'string' | 'finger'>) => void;
+  onPinRun: (from: number, to: number) => void;
+  onRelease: (from: number, to: number) => void;
+}) {
+  const [from, to] = rangeOf(selection);
+  const pinned = study.recipe.pins.some((pin) => pin.at >= from && pin.at <= to);
+  return (
+    <section aria-label="The chosen note" className="no-print mt-2 rounded-sm border border-rule bg-sheet px-4 py-2">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+        <p role="status" className="font-medium">
+          {from === to ? noteWords(study, from) : runWords(study, from, to)}
+        </p>
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={() => onPinRun(from, to)}>
+            <Pin size={16} aria-hidden="true" /> {from === to ? 'Pin as it is' : 'Pin this run'}
+          </Button>
+          {pinned ? (
+            <Button onClick={() => onRelease(from, to)}>
+              <PinOff size={16} aria-hidden="true" /> Release
+            </Button>
+          ) : null}
+        </div>
+      </div>
+      {from === to ? <Options study={study} at={from} onPin={onPin} /> : null}
+    </section>
+  );
+}
+
+function Options({
+  study,
+  at,
+  onPin,
+}: {
+  study: ScoredStudy;
+  at: number;
+  onPin: (at: number, option: NoteOption) => void;
+}) {
+  const note = study.way.fingers[at];
+  const { data } = useQuery({
+    queryKey: ['options', study.recipe, at, study.way.cost],
+    // A question that was overtaken by a later one has no answer.
+    queryFn: async () => (await engine().options(study.recipe, at, study.way)) ?? [],
+    staleTime: 60_000,
+    gcTime: 60_000,
+  });
+  return (
+    <>
+      {note && note.finger !== 0 ? (
+        <p className="text-sm text-faint">
+          {checkSentence(findingOf(note, study.passage, study.recipe), study.passage)}
+        </p>
+      ) : null}
+      {data === undefined ? (
+        <p className="mt-1 text-sm text-faint">Looking at what else can play it …</p>
+      ) : (
+        <ul aria-label="Ways to play this note" className="mt-1 grid gap-x-4 sm:grid-cols-2 xl:grid-cols-3">
+          {data.slice(0, SHOWN).map((option) => (
+            <li key={option.string + option.finger}>
+              <button
+                type="button"
+                aria-current={option.now ? 'true' : undefined}
+                onClick={() => onPin(at, option)}
+                className="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-wash aria-[current]:font-medium"
+              >
+                <span className="w-12 shrink-0 font-serif text-xl font-bold">
+                  {option.string} {option.finger}
+                </span>
+                <span className="text-sm">{option.words}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** `Note 8 of 43: D5, the third finger on A, 1st position, pinned`. */
+export function noteWords({ passage, recipe, way }: ScoredStudy, at: number): string {
+  const note = way.fingers[at];
+  const pitch = passage.notes[at]?.pitch.name;
+  if (!note || pitch === undefined) return '';
+  const place = note.thumb || note.position.startsWith('stop') ? note.position : `${note.position} position`;
+  const pin = recipe.pins.some((one) => one.at === at) ? ', pinned' : '';
+  const how = note.finger === 0 ? `open ${note.string}` : `${fingerWords(note.finger)} on ${note.string}, ${place}`;
+  return `Note ${at + 1} of ${passage.notes.length}: ${printed(pitch)}, ${how}${pin}`;
+}
+
+function runWords({ passage }: ScoredStudy, from: number, to: number): string {
+  const name = (at: number): string => printed(passage.notes[at]?.pitch.name ?? '');
+  return `Notes ${from + 1} to ${to + 1}: ${name(from)} to ${name(to)}`;
+}

@@ -1,0 +1,153 @@
+import { By, Key } from 'selenium-webdriver';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { Stage } from './stage.ts';
+
+describe('working on a fingering', () => {
+  let stage: Stage;
+  beforeEach(async () => {
+    stage = await Stage.open({ height: 1400 });
+  });
+  afterEach(() => stage.close());
+
+  const press = async (...keys: string[]): Promise<void> => {
+    const score = await stage.find(By.css('[role="listbox"]'));
+    for (const key of keys) await score.sendKeys(key);
+  };
+  const undo = (): Promise<void> =>
+    stage.driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
+  const told = async (words: string): Promise<void> => {
+    await stage.until(`the note told as ${words}`, async () =>
+      (await stage.text(By.css('[aria-label="The chosen note"] [role="status"]'))).includes(words),
+    );
+  };
+  const scoreSays = (pattern: RegExp): Promise<string> =>
+    stage.until(`a score like ${pattern}`, async () => {
+      const now = await stage.score();
+      return pattern.test(now) ? now : false;
+    });
+
+  const pinned = (count: number): Promise<true> =>
+    stage.until(`${count} pinned notes on the score`, async () => {
+      await stage.score();
+      return (await stage.driver.findElements(By.css('.score .note.pinned'))).length === count && true;
+    });
+
+  it('pins a finger and a string by keyboard, releases them, and undoes all the way back', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    const first = await stage.score();
+    await press(...Array.from({ length: 5 }, () => Key.ARROW_RIGHT));
+    await told('Note 5 of 29: D4, open D');
+    await press('4');
+    // The fourth finger on the G string in place of the open D.
+    await scoreSays(/Fingering: G 01234 {2}D 123/);
+    await told('the fourth finger on G, 1st position, pinned');
+    await press(Key.END);
+    await told('Note 29 of 29: G3');
+    await press(Key.HOME, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, 'd');
+    await told('Note 6 of 29: E4, the first finger on D');
+    await pinned(2);
+    await press('x');
+    await pinned(1);
+    for (let step = 0; step < 3; step += 1) await undo();
+    expect(await stage.until('the first score', async () => ((await stage.score()) === first ? first : false))).toBe(
+      first,
+    );
+    expect(await stage.driver.findElements(By.css('.score .note.pinned'))).toHaveLength(0);
+    expect(await (await stage.find(By.xpath('//button[normalize-space()="Undo"]'))).isEnabled()).toBe(false);
+    await stage.click('Redo');
+    await scoreSays(/Fingering: G 01234/);
+  });
+
+  it('offers what a note can take, says what each changes, and takes it by mouse', async () => {
+    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
+    await stage.score();
+    await (await stage.find(By.css('#n9 .notehead'))).click();
+    await told('Note 10 of 29: E3, the first finger on D, 1st position');
+    const options = By.css('[aria-label="Ways to play this note"] button');
+    await stage.until('the options', async () => (await stage.driver.findElements(options)).length > 3);
+    const texts = await Promise.all((await stage.driver.findElements(options)).map((one) => one.getText()));
+    expect(texts[0]).toMatch(/as it is/);
+    const onG = texts.findIndex((text) => text.startsWith('G'));
+    expect(texts[onG]).toMatch(/goes to|keeps/);
+    await (await stage.driver.findElements(options))[onG]!.click();
+    await told('on G');
+    expect(await stage.text(By.css('body'))).toContain('1 note is pinned');
+    // The same note is marked on the fingerboard and in the climb.
+    expect(await stage.driver.findElements(By.css('.climb .place.now[data-note="9"]'))).toHaveLength(1);
+    await (await stage.find(By.css('.climb .place[data-note="3"] text'))).click();
+    await told('Note 4 of 29');
+  });
+
+  it('says why a pin cannot be played and releases it', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    const first = await stage.score();
+    await press(Key.ARROW_RIGHT, '4');
+    await stage.sees('Finger 4 cannot play G3');
+    await stage.click('Release the pin');
+    await stage.until('the trouble gone', async () => !(await stage.text(By.css('body'))).includes('cannot play'));
+    expect(await stage.score()).toBe(first);
+  });
+
+  it('pins a run, keeps a whole fingering, and keeps both through a reload', async () => {
+    await stage.go('/studies/new?instrument=viola&tonic=D&octaves=2&start=D3');
+    const first = await stage.score();
+    await press(Key.ARROW_RIGHT, Key.chord(Key.SHIFT, Key.ARROW_RIGHT), Key.chord(Key.SHIFT, Key.ARROW_RIGHT), 'p');
+    await stage.sees('3 notes are pinned');
+    await stage.click('Keep this fingering');
+    await stage.sees('29 notes are pinned');
+    await stage.driver.navigate().refresh();
+    expect(await stage.score()).toBe(first);
+    await stage.sees('29 notes are pinned');
+    await stage.click('Release all pins');
+    await stage.until('no pins', async () => !(await stage.text(By.css('body'))).includes('are pinned'));
+  });
+
+  it('compares a typed fingering, shows its faults on the notes and takes it over', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    await stage.score();
+    const field = await stage.find(By.css('input[name="line"]'));
+    await field.sendKeys('G 0123 D 0123 A 1123 E 012');
+    await stage.click('Compare it');
+    const fault = await stage.find(By.xpath('//button[contains(., "Finger 1 cannot play A4")]'));
+    await fault.click();
+    await told('Note 9 of 29: A4');
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'G 01234 D 123 A 0123 E 012');
+    await stage.click('Compare it');
+    await stage.sees('The engine’s way is easier by');
+    await stage.click('Take it over');
+    await scoreSays(/Fingering: G 01234 {2}D 123/);
+  });
+
+  it('follows a school, a set-up and prescribed strings, and shows the same from the address', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
+    await stage.score();
+    await stage.choose('School', 'movable pattern');
+    const movable = await scoreSays(/Fingering: G 1234 {2}D 123/);
+    expect(await stage.chosen('Open strings')).toBe('never');
+    await stage.driver.navigate().refresh();
+    expect(await stage.score()).toBe(movable);
+    await stage.choose('School', 'of the house');
+    await scoreSays(/Fingering: G 123 {2}D 0123/);
+    await stage.choose('Octaves', 'one octave');
+    await stage.choose('Strings', 'G only');
+    const one = await scoreSays(/one octave.*Fingering: G [1-4–]+$/);
+    expect(one).not.toMatch(/Fingering: .*[DAE]/);
+    await stage.choose('Strings', 'all');
+    await stage.choose('Instrument', 'Double bass');
+    await stage.choose('Set-up', 'low C extension');
+    await stage.choose('Tonic', 'C');
+    await stage.choose('Lowest note', 'C1');
+    await scoreSays(/C major.*Fingering: E 0/);
+  });
+
+  it('tells each note by name, finger, string and position', async () => {
+    await stage.go('/studies/new?instrument=cello&tonic=D&octaves=2&start=D2&form=melodic-minor');
+    await stage.score();
+    const names = await stage.driver.executeScript<string[]>(
+      'return [...document.querySelectorAll(".score [role=option]")].map((note) => note.getAttribute("aria-label"));',
+    );
+    expect(names).toHaveLength(29);
+    for (const name of names)
+      expect(name).toMatch(/^Note \d+ of 29: [A-G][♯♭𝄪𝄫]?\d, (open [CGDA]|the \w+( finger)? on [CGDA], .+)/u);
+  });
+});
