@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { By, Key } from 'selenium-webdriver';
 import { Stage } from '../tests/e2e/stage.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -51,6 +52,59 @@ try {
       `  ${name}, 43 notes, ${warm.length} changes: median ${at(0.5)}, 95 of 100 within ${at(0.95)} (asked: ${asked} ms)`,
     );
   }
+
+  // A finger pinned by its key, note after note, each to something else than before.
+  await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+  await stage.score();
+  const pinned: Record<string, number[]> = { 'choice to fingering': [], 'choice to score': [] };
+  await stage.driver.executeScript(`
+    window.longTasks = [];
+    new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((task) => task.duration)))
+      .observe({ type: 'longtask' });`);
+  const memory = (): Promise<number> =>
+    stage.driver.executeScript<number>('return performance.memory ? performance.memory.usedJSHeapSize : 0;');
+  const score = await stage.find(By.css('[role="listbox"]'));
+  const EDITS = 200;
+  let early = 0;
+  for (let edit = 0; edit < EDITS; edit += 1) {
+    if (edit === 20) {
+      await stage.devTools('HeapProfiler.collectGarbage', {});
+      early = await memory();
+    }
+    await stage.driver.executeScript('performance.clearMeasures();');
+    // Up and down the scale: the hand of each note, then the next finger of it.
+    const key = ['1', '2', '3', 'x'][edit % 4]!;
+    await score.sendKeys(edit % 4 === 0 ? `${Key.ARROW_RIGHT}${key}` : key);
+    await stage.until('both measures', () =>
+      stage.driver.executeScript<boolean>(
+        'return performance.getEntriesByName("choice to score").length > 0 || document.body.textContent.includes("cannot be played");',
+      ),
+    );
+    for (const name of Object.keys(pinned)) {
+      const value = await stage.driver.executeScript<number | null>(
+        `return performance.getEntriesByName(${JSON.stringify(name)})[0]?.duration ?? null;`,
+      );
+      if (value !== null) pinned[name]!.push(value);
+    }
+  }
+  await stage.devTools('HeapProfiler.collectGarbage', {});
+  const late = await memory();
+  for (const [name, values] of Object.entries(pinned)) {
+    const sorted = values.slice(8).sort((a, b) => a - b);
+    const at = (share: number): string =>
+      `${sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(0)} ms`;
+    const asked = name.endsWith('fingering') ? 50 : 300;
+    line(
+      `  pin by key, ${name.replace('choice', 'key')}, 43 notes, ${sorted.length} edits: median ${at(0.5)}, 95 of 100 within ${at(0.95)} (asked: ${asked} ms)`,
+    );
+  }
+  const long = await stage.driver.executeScript<number[]>('return window.longTasks;');
+  line(
+    `  long tasks on the page: ${long.length} of over 50 ms in ${EDITS} edits, the longest ${Math.max(0, ...long).toFixed(0)} ms`,
+  );
+  line(
+    `  memory of the page: ${(early / 1e6).toFixed(1)} MB after 20 edits, ${(late / 1e6).toFixed(1)} MB after ${EDITS}`,
+  );
 } finally {
   await stage.close();
 }

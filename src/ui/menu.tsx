@@ -28,3 +28,28 @@ export function MenuAction({ onSelect, children }: { onSelect: () => void; child
     </DropdownMenu.Item>
   );
 }
+
+/** A choice of a menu that is on or off; the menu stays open. */
+export function MenuCheck({
+  on,
+  onToggle,
+  children,
+}: {
+  on: boolean;
+  onToggle: (on: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <DropdownMenu.CheckboxItem
+      checked={on}
+      onCheckedChange={onToggle}
+      onSelect={(event) => event.preventDefault()}
+      className="flex items-center gap-2 px-4 py-1.5 outline-none data-highlighted:bg-wash data-highlighted:underline"
+    >
+      <span aria-hidden="true" className="w-4">
+        {on ? '✓' : ''}
+      </span>
+      {children}
+    </DropdownMenu.CheckboxItem>
+  );
+}

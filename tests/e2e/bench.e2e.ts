@@ -140,6 +140,40 @@ describe('working on a fingering', () => {
     await scoreSays(/C major.*Fingering: E 0/);
   });
 
+  it('sets two ways side by side and takes a run of the other over', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    const first = await stage.score();
+    await stage.choose('Beside this way', 'the school “Shift early”');
+    await stage.sees('Side by side');
+    await stage.sees('pays more for');
+    // The other way stands under the staff where it differs, and its climb beside the table.
+    await stage.until('two fingerings on the score', async () => {
+      const marks = await stage.driver.findElements(By.css('.score .fing'));
+      return marks.length > 43 + 5;
+    });
+    const runs = await stage.driver.findElements(By.xpath('//button[normalize-space()="Take this over"]'));
+    expect(runs.length).toBeGreaterThan(0);
+    await runs[0]!.click();
+    const taken = await stage.until('a run taken over', async () => {
+      const now = await stage.score();
+      return now === first ? false : now;
+    });
+    expect(taken).toMatch(/A 123–1234 {2}E/);
+    await undo();
+    await stage.until('the first way again', async () => (await stage.score()) === first);
+    await stage.choose('Over the notes', 'nothing, to be filled in');
+    await stage.choose('Beside this way', 'nothing');
+    await stage.until('a score without fingers', async () => {
+      await stage.score();
+      return (await stage.driver.findElements(By.css('.score .fing'))).length === 0;
+    });
+    await stage.choose('Under the notes', 'do re mi from the tonic');
+    await stage.until(
+      'syllables',
+      async () => (await stage.driver.findElements(By.css('.score .syl'))).length === 43 && true,
+    );
+  });
+
   it('tells each note by name, finger, string and position', async () => {
     await stage.go('/studies/new?instrument=cello&tonic=D&octaves=2&start=D2&form=melodic-minor');
     await stage.score();

@@ -11,6 +11,7 @@ import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { arbitraryRecipe } from '../study/arbitrary-recipe.ts';
+import type { Way } from '../fingering/fingering.ts';
 import { buildFrom } from '../study/build.ts';
 import type { RecipeInput } from '../study/recipe.ts';
 import { titleOf } from '../study/title.ts';
@@ -43,6 +44,19 @@ const SAMPLES: RecipeInput[] = [
   { instrument: 'bass', tonic: 'F#', form: 'harmonic-minor', bowing: { perBeat: 1, top: 'twice' } },
 ];
 
+const LOOKS = [
+  { fingers: 'changes', names: 'movable', beside: true },
+  { fingers: 'blank', names: 'letters', beside: false },
+  { fingers: 'all', names: 'fixed', beside: false },
+] as const;
+
+/** The dearest way offered for a recipe. */
+function otherWay(input: RecipeInput): Way {
+  const built = buildFrom(input);
+  if (!built.ok) throw new Error(built.refusal.message);
+  return built.value.ways.at(-1)!;
+}
+
 describe('MusicXML', () => {
   let folder: string;
   let verovio: VerovioToolkit;
@@ -67,6 +81,16 @@ describe('MusicXML', () => {
       writeFileSync(file, text);
       return file;
     });
+    const [first] = files;
+    LOOKS.forEach((look, index) => {
+      const file = join(folder, `look-${index}.musicxml`);
+      const beside = look.beside ? otherWay(SAMPLES[0]!) : undefined;
+      const { beside: _, ...rest } = look;
+      const study = { ...scored(SAMPLES[0]!)!, look: { ...rest, ...(beside ? { beside } : {}) } };
+      writeFileSync(file, withLocalDtd(musicXml(study), dtd));
+      files.push(file);
+    });
+    expect(first).toBeDefined();
     expect(() => validate(files)).not.toThrow();
     // The check can fail: an element out of place is found.
     const broken = join(folder, 'broken.musicxml');
@@ -75,6 +99,31 @@ describe('MusicXML', () => {
       withLocalDtd(musicXml(scored(SAMPLES[0]!)!), dtd).replace('</step>', '</step><octave>9</octave>'),
     );
     expect(() => validate([broken])).toThrow();
+  });
+
+  it('writes as much over and under the notes as is asked', () => {
+    const study = scored(SAMPLES[0]!)!;
+    const other = otherWay(SAMPLES[0]!);
+    const notes = (look: ScoredStudy['look']): any[] => {
+      const text = musicXml({ ...study, ...(look ? { look } : {}) });
+      const parser = new XMLParser({ isArray: (name) => ['measure', 'note', 'fingering'].includes(name) });
+      const { part } = parser.parse(text)['score-partwise'];
+      return part.measure.flatMap((measure: any) => measure.note.filter((note: any) => note.pitch));
+    };
+    const fingers = (note: any): string[] => (note.notations?.technical?.fingering ?? []).map(String);
+    const above = notes({ fingers: 'changes' }).map((note) => fingers(note).length);
+    const moves = new Set([0, ...study.way.shifts.map((one) => one.to), ...study.way.crossings.map((one) => one.to)]);
+    for (const at of moves) expect(above[at], `note ${at}`).toBe(1);
+    expect(above.filter((count) => count > 0).length).toBeLessThan(study.way.fingers.length / 2);
+    expect(notes({ fingers: 'blank' }).flatMap(fingers)).toEqual([]);
+    const named = notes({ fingers: 'all', names: 'movable' }).map((note) => note.lyric.text);
+    expect(named.slice(0, 8)).toEqual(['do', 're', 'mi', 'fa', 'sol', 'la', 'ti', 'do']);
+    const both = notes({ fingers: 'all', beside: other });
+    other.fingers.forEach((note, at) => {
+      const same = note.string === study.way.fingers[at]!.string && note.finger === study.way.fingers[at]!.finger;
+      expect(fingers(both[at])).toHaveLength(same ? 1 : 2);
+      if (!same) expect(fingers(both[at])[1]).toBe(`${note.string}${note.finger}`);
+    });
   });
 
   it('is read by verovio as the pitches that were asked, in order, once each', () => {

@@ -10,7 +10,9 @@ import type { Pitch } from '../theory/pitch.ts';
 import { AccidentalMemory } from './accidental.ts';
 import { beamsOf, beatOf } from './beam.ts';
 import { clefPlan } from './clef-plan.ts';
-import { noteId, type ScoredStudy } from './scored-study.ts';
+import { differingNotes } from '../fingering/comparison.ts';
+import { noteName } from '../theory/note-names.ts';
+import { changingNotes, noteId, type ScoredStudy } from './scored-study.ts';
 import { documentText, element, type XmlNode } from './xml.ts';
 
 export const MUSICXML_DOCTYPE =
@@ -144,6 +146,10 @@ interface Marks {
   readonly strokes: readonly BowStroke[];
   /** Notes that show their bow direction. */
   readonly bowed: ReadonlySet<number>;
+  /** Notes that show their finger. */
+  readonly fingered: ReadonlySet<number>;
+  /** Another way's notes where they differ. */
+  readonly beside: ReadonlyMap<number, FingeredNote>;
 }
 
 function marksOf(study: ScoredStudy): Marks {
@@ -169,7 +175,17 @@ function marksOf(study: ScoredStudy): Marks {
   const starts = strokes.map((stroke) => stroke.from);
   const descent = starts.find((at) => at > passage.top || at === passage.top);
   const bowed = new Set([0, ...(descent === undefined ? [] : [descent]), starts.at(-1) ?? 0]);
-  return { numerals, handStarts, handEnds, strokes, bowed };
+  const shown = study.look?.fingers ?? 'all';
+  const other = study.look?.beside;
+  const beside = new Map(
+    other ? differingNotes(way, other).flatMap((at) => (other.fingers[at] ? [[at, other.fingers[at]]] : [])) : [],
+  );
+  if (shown === 'blank') {
+    const none = new Set<number>();
+    return { numerals: new Map(), handStarts: new Map(), handEnds: none, strokes, bowed, fingered: none, beside };
+  }
+  const fingered = shown === 'all' ? new Set(way.fingers.map((note) => note.at)) : changingNotes(way);
+  return { numerals, handStarts, handEnds, strokes, bowed, fingered, beside };
 }
 
 function barContent(
@@ -204,6 +220,14 @@ function barContent(
         : undefined,
       ...(beams[index] ?? []),
       notations(piece, bar, index, finger, marks, instrument),
+      study.look?.names && !piece.tiedFrom
+        ? element(
+            'lyric',
+            {},
+            element('syllabic', {}, 'single'),
+            element('text', {}, noteName(pitch, study.passage.tonic, study.look.names)),
+          )
+        : undefined,
     );
     return piece.tiedFrom ? [note] : [...directionsBefore(piece.at, marks), ...handEnd(piece, marks), note];
   });
@@ -285,6 +309,7 @@ function notations(
   marks: Marks,
   instrument: Instrument,
 ): XmlNode | undefined {
+  const other = marks.beside.get(piece.at);
   const stroke = marks.strokes.find((one) => one.from <= piece.at && piece.at <= one.to);
   const slurred = stroke !== undefined && stroke.to > stroke.from;
   const stringIndex = instrument.strings.findIndex((string) => string.name === finger.string);
@@ -302,7 +327,8 @@ function notations(
           stroke && stroke.from === piece.at && marks.bowed.has(piece.at)
             ? element(stroke.direction === 'down' ? 'down-bow' : 'up-bow')
             : undefined,
-          element('fingering', { placement: 'above' }, finger.finger),
+          marks.fingered.has(piece.at) ? element('fingering', { placement: 'above' }, finger.finger) : undefined,
+          other ? element('fingering', { placement: 'below' }, `${other.string}${other.finger}`) : undefined,
           element('string', {}, instrument.strings.length - stringIndex),
         ),
   ];

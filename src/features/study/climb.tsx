@@ -25,8 +25,10 @@ export const Climb = memo(function Climb({
   study,
   selection,
   onSelect,
+  title = 'The climb',
 }: {
   study: ScoredStudy;
+  title?: string;
   selection: Selection | undefined;
   onSelect: (at: number) => void;
 }) {
@@ -49,14 +51,12 @@ export const Climb = memo(function Climb({
   const blocks = handBlocks(way.fingers);
   const strings = [...new Set(way.fingers.map((note) => note.string))].reverse();
   return (
-    <section aria-labelledby="climb-heading">
-      <h2 id="climb-heading" className="text-xl">
-        The climb
-      </h2>
+    <section aria-label={title}>
+      <h2 className="text-xl">{title}</h2>
       <svg
         viewBox={`0 0 ${WIDE} ${TALL * rows.length}`}
         role="img"
-        aria-label={`The climb: ${blocks.map((block) => `${block.position}, notes ${block.from + 1} to ${block.to + 1}`).join('; ')}`}
+        aria-label={`${title}: ${blocks.map((block) => `${block.position}, notes ${block.from + 1} to ${block.to + 1}`).join('; ')}`}
         className="climb mt-1 block w-full font-sans"
       >
         {rows.map((row, r) => {

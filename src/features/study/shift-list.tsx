@@ -66,6 +66,7 @@ export const ShiftList = memo(function ShiftList({
           <li key={crossing.to} className="break-inside-avoid border-b border-rule py-1 print:text-sm">
             <button
               type="button"
+              data-printed
               className="text-left hover:bg-wash aria-[current]:font-bold"
               aria-current={chosen === crossing.to ? 'true' : undefined}
               onClick={() => onSelect(crossing.to)}
@@ -96,7 +97,7 @@ function Card({
   return (
     <article className={`border-b border-rule py-1.5 print:text-sm ${now ? 'border-l-4 border-l-accent pl-2' : ''}`}>
       <h3>
-        <button type="button" className="text-left font-sans font-bold hover:bg-wash" onClick={onSelect}>
+        <button type="button" data-printed className="text-left font-sans font-bold hover:bg-wash" onClick={onSelect}>
           {title}
         </button>
       </h3>

@@ -2,9 +2,10 @@ import { memo } from 'react';
 import { Download, Printer } from 'lucide-react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
+import { PAPER_NAMES, PAPER_PARTS, type PaperPart } from './paper.ts';
 import { Button } from '../../ui/button.tsx';
 import { download, fileName } from '../../ui/download.ts';
-import { Menu, MenuAction } from '../../ui/menu.tsx';
+import { Menu, MenuAction, MenuCheck } from '../../ui/menu.tsx';
 
 /** What can be done with the study as a whole. */
 export const StudyActions = memo(function StudyActions({
@@ -12,11 +13,15 @@ export const StudyActions = memo(function StudyActions({
   saved,
   saving,
   onKeep,
+  paper,
+  onPaper,
 }: {
   scored: ScoredStudy | undefined;
   saved: SavedStudy | undefined;
   saving: boolean;
   onKeep: () => void;
+  paper: ReadonlySet<PaperPart>;
+  onPaper: (paper: ReadonlySet<PaperPart>) => void;
 }) {
   const exportMusicXml = async (study: ScoredStudy): Promise<void> => {
     const { musicXml } = await import('../../core/formats/musicxml.ts');
@@ -39,9 +44,24 @@ export const StudyActions = memo(function StudyActions({
           Keep in the library
         </Button>
       )}
-      <Button onClick={() => window.print()} disabled={!scored}>
-        <Printer size={18} aria-hidden="true" /> Print
-      </Button>
+      <Menu
+        trigger={
+          <Button disabled={!scored}>
+            <Printer size={18} aria-hidden="true" /> Print
+          </Button>
+        }
+      >
+        {PAPER_PARTS.map((part) => (
+          <MenuCheck
+            key={part}
+            on={paper.has(part)}
+            onToggle={(on) => onPaper(new Set(PAPER_PARTS.filter((one) => (one === part ? on : paper.has(one)))))}
+          >
+            {PAPER_NAMES[part]}
+          </MenuCheck>
+        ))}
+        <MenuAction onSelect={() => setTimeout(() => window.print())}>Print, or save as PDF …</MenuAction>
+      </Menu>
       <Menu
         trigger={
           <Button disabled={!scored}>

@@ -10,6 +10,7 @@ import type { Finger } from '../../core/instruments/frame.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { pinNote, pinRun, pinsToRelease, release } from '../../core/study/pinning.ts';
 import { readRecipe, type Recipe } from '../../core/study/recipe.ts';
+import { wayName } from '../../core/fingering/way-name.ts';
 import { keySignature } from '../../core/theory/key-signature.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { enharmonicTwin } from '../../core/theory/spelling.ts';
@@ -24,16 +25,20 @@ import { fromAddress, toAddress } from './address.ts';
 import type { Choices } from './choices.ts';
 import { changeChoices } from './choices.ts';
 import { Climb } from './climb.tsx';
+import { Comparison } from './comparison.tsx';
 import { Fingerboard } from './fingerboard.tsx';
 import { NoteBar } from './note-bar.tsx';
 import { OwnLine } from './own-line.tsx';
+import { USUAL_PAPER, type PaperPart } from './paper.ts';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { Score } from './score.tsx';
 import { rangeOf, selectTo, type Selection } from './selection.ts';
+import { ScoreLookSentence, USUAL_LOOK, type Look } from './score-look.tsx';
 import { ShiftList } from './shift-list.tsx';
 import { StudyActions } from './study-actions.tsx';
 import { markChoice, markFingered } from './timing.ts';
 import { useBuiltStudy, useHeadStart } from './use-built-study.ts';
+import { useOtherWay } from './use-other-way.ts';
 import { useUndo } from './use-undo.ts';
 import { WaysList } from './ways-list.tsx';
 import { WhyList } from './why-list.tsx';
@@ -111,8 +116,11 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
   const navigate = useNavigate();
   const undo = useUndo<{ choices: Choices; way: number }>();
   const [selection, setSelection] = useState<Selection>();
+  const [paper, setPaper] = useState(USUAL_PAPER);
+  const [look, setLook] = useState(USUAL_LOOK);
 
-  const scored = useScored(study, chosen);
+  const other = useOtherWay(look.beside, choices, study);
+  const scored = useScored(study, chosen, look, other?.way);
   // While a pin can't be played the last study stays, so that the pin can be released.
   const trouble = outcome && !outcome.ok ? outcome.refusal : undefined;
   const shown = scored.now ?? (trouble?.path.startsWith('pins') ? scored.last : undefined);
@@ -157,6 +165,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
     else return false;
     return true;
   };
+  const onPaper = (part: PaperPart): string => (paper.has(part) ? 'break-inside-avoid' : 'no-print');
   const pressOnScore = useSteady(pressKey);
   useShortcuts(stepBack);
 
@@ -192,7 +201,14 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
             {readable.ok ? ` · ${signatureWords(readable.value.tonic, readable.value.form)}` : ''}
           </p>
         </div>
-        <StudyActions scored={scored.now} saved={saved} saving={keep.isPending} onKeep={keepNew} />
+        <StudyActions
+          scored={scored.now}
+          saved={saved}
+          saving={keep.isPending}
+          onKeep={keepNew}
+          paper={paper}
+          onPaper={setPaper}
+        />
       </header>
       {readable.ok ? (
         <div className="mt-1">
@@ -227,6 +243,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
               onReleaseAll={() => changePins([])}
               onKeepAll={() => takeOver(shown.way)}
             />
+            {study ? <ScoreLookSentence look={look} built={study} chosen={chosen} onLook={setLook} /> : null}
             {selection && selection.head < count ? (
               <NoteBar
                 study={shown}
@@ -234,6 +251,16 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
                 onPin={(at, { string, finger }) => changePins(pinNote(pins, at, { string, finger }))}
                 onPinRun={(from, to) => changePins(pinRun(pins, shown.way, from, to))}
                 onRelease={(from, to) => changePins(release(pins, from, to))}
+              />
+            ) : null}
+            {study && other ? (
+              <Comparison
+                study={shown}
+                other={other.way}
+                names={[wayName(shown.way, shown.passage, shown.recipe), other.name]}
+                selection={selection}
+                onSelect={select}
+                onTake={(from, to) => changePins(pinRun(pins, other.way, from, to))}
               />
             ) : null}
             <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-2 print:block">
@@ -249,10 +276,14 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
                 </div>
               </div>
               <div className="space-y-4">
-                <Fingerboard study={shown} selection={selection} onSelect={select} />
-                <Climb study={shown} selection={selection} onSelect={select} />
+                <div className={onPaper('fingerboard')}>
+                  <Fingerboard study={shown} selection={selection} onSelect={select} />
+                </div>
+                <div className={onPaper('climb')}>
+                  <Climb study={shown} selection={selection} onSelect={select} />
+                </div>
               </div>
-              <div className="lg:col-span-2">
+              <div className={paper.has('shifts') ? 'lg:col-span-2' : 'no-print lg:col-span-2'}>
                 <ShiftList study={shown} chosen={selection?.head} onSelect={select} />
               </div>
             </div>
@@ -278,14 +309,26 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
 function useScored(
   study: BuiltStudy | undefined,
   chosen: number,
+  look: Look,
+  beside: Way | undefined,
 ): { readonly now: ScoredStudy | undefined; readonly last: ScoredStudy | undefined } {
   const [last, setLast] = useState<{ key: string; scored: ScoredStudy }>();
   const way = study?.ways[chosen];
   if (!study || !way) return { now: undefined, last: last?.scored };
   const { ways: _, ...asked } = study.recipe;
-  const key = JSON.stringify([asked, way.fingers]);
+  const key = JSON.stringify([asked, way.fingers, look.fingers, look.names, beside?.fingers]);
   if (last?.key === key) return { now: last.scored, last: last.scored };
-  const scored = { title: titleOf(study.recipe), recipe: study.recipe, passage: study.passage, way };
+  const scored: ScoredStudy = {
+    title: titleOf(study.recipe),
+    recipe: study.recipe,
+    passage: study.passage,
+    way,
+    look: {
+      fingers: look.fingers,
+      ...(look.names ? { names: look.names } : {}),
+      ...(beside ? { beside } : {}),
+    },
+  };
   setLast({ key, scored });
   return { now: scored, last: scored };
 }
