@@ -65,7 +65,7 @@ function Options({
     // A question that was overtaken by a later one has no answer.
     queryFn: async () => (await engine().options(study.recipe, at, study.way)) ?? [],
     staleTime: 60_000,
-    gcTime: 60_000,
+    gcTime: 3_000,
   });
   return (
     <>

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { fingeringText } from '../../core/fingering/way-name.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
@@ -9,7 +9,7 @@ import { Button } from '../../ui/button.tsx';
 import { engine } from '../../workers/engine.ts';
 
 /** A teacher's own fingering typed as a line: checked, compared with the engine's, and taken over. */
-export function OwnLine({
+export const OwnLine = memo(function OwnLine({
   study,
   onTake,
   onSelect,
@@ -80,4 +80,4 @@ export function OwnLine({
       </div>
     </section>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
 import {
   HAND_SYSTEMS,
@@ -13,7 +14,7 @@ import { FIGURE_NAMES, FIGURES, type FigureId } from '../../core/theory/figure.t
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { Choice, type Option } from '../../ui/choice.tsx';
-import { changeChoices, formsFor, mostOctaves, type Choices } from './choices.ts';
+import { formsFor, mostOctaves, type Choices } from './choices.ts';
 
 const TONICS = ['C', 'C#', 'Db', 'D', 'D#', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'G#', 'Ab', 'A', 'A#', 'Bb', 'B', 'Cb'];
 
@@ -47,16 +48,17 @@ const TO_A_BOW = [1, 2, 3, 4, 6, 7, 8, 12];
 const TO_A_BEAT = [1, 2, 3, 4, 6];
 
 /** The choices of a study, read as two sentences; `followed` is what a school fills in where a choice is open. */
-export function RecipeSentence({
+export const RecipeSentence = memo(function RecipeSentence({
   choices,
   followed,
   onChange,
 }: {
   choices: Choices;
   followed: Pick<Recipe, 'openStrings' | 'return' | 'handSystem'>;
-  onChange: (next: Choices) => void;
+  /** Given what to change of the choices as they stand when it is asked. */
+  onChange: (make: (now: Choices) => Partial<Choices>) => void;
 }) {
-  const change = (part: Partial<Choices>): void => onChange(changeChoices(choices, part));
+  const change = (part: Partial<Choices>): void => onChange(() => part);
   const instrument = instrumentFor(choices.instrument, choices.setUp);
   const figure: FigureId = choices.figure ?? 'scale';
   const octaves = choices.octaves ?? 1;
@@ -203,7 +205,7 @@ export function RecipeSentence({
           label="First finger"
           value={firstFinger === undefined ? '' : String(firstFinger)}
           options={FIRST_FINGERS}
-          onChoose={(value) => change({ pins: withFirstFinger(choices.pins ?? [], value) })}
+          onChoose={(value) => onChange((now) => ({ pins: withFirstFinger(now.pins ?? [], value) }))}
         />
         ; to a bow{' '}
         <Choice
@@ -226,6 +228,22 @@ export function RecipeSentence({
       </p>
     </form>
   );
+}, sameSentence);
+
+interface Sentence {
+  readonly choices: Choices;
+  readonly followed: Pick<Recipe, 'openStrings' | 'return' | 'handSystem'>;
+}
+
+/** True when two studies read the same in the sentence: pins other than the first note's do not. */
+function sameSentence(a: Sentence, b: Sentence): boolean {
+  return wordsOf(a) === wordsOf(b);
+}
+
+function wordsOf({ choices, followed }: Sentence): string {
+  const { pins, ...rest } = choices;
+  const first = pins?.find((pin) => pin.at === 0)?.finger;
+  return JSON.stringify([rest, first, followed.openStrings, followed.return, followed.handSystem]);
 }
 
 const FIRST_FINGERS: readonly Option[] = [

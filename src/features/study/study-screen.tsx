@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import type { BuiltStudy } from '../../core/study/build.ts';
@@ -142,6 +142,9 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
     const target = forth ? undo.forth({ choices, way }) : undo.back({ choices, way });
     if (target) show(target.choices, target.way);
   });
+  const changePart = useSteady((make: (now: Choices) => Partial<Choices>) =>
+    change(changeChoices(choices, make(choices)), 0),
+  );
   const chooseWay = useSteady((next: number) => change(choices, next));
   const changePins = (pins: Recipe['pins']): void => change({ ...choices, pins }, 0);
   const pins = choices.pins ?? [];
@@ -166,6 +169,8 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
     return true;
   };
   const onPaper = (part: PaperPart): string => (paper.has(part) ? 'break-inside-avoid' : 'no-print');
+  // Pictures and cards follow a moment after the fingering and the score.
+  const pictured = useDeferredValue(shown);
   const pressOnScore = useSteady(pressKey);
   useShortcuts(stepBack);
 
@@ -212,7 +217,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
       </header>
       {readable.ok ? (
         <div className="mt-1">
-          <RecipeSentence choices={choices} followed={readable.value} onChange={(next) => change(next, 0)} />
+          <RecipeSentence choices={choices} followed={readable.value} onChange={changePart} />
         </div>
       ) : null}
       <SpellingWarning choices={choices} onChange={(next) => change(next, 0)} />
@@ -272,19 +277,19 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
                   </div>
                 ) : null}
                 <div className="no-print mt-4">
-                  <OwnLine key={shown.title} study={shown} onTake={takeOver} onSelect={select} />
+                  <OwnLine key={shown.title} study={pictured ?? shown} onTake={takeOver} onSelect={select} />
                 </div>
               </div>
               <div className="space-y-4">
                 <div className={onPaper('fingerboard')}>
-                  <Fingerboard study={shown} selection={selection} onSelect={select} />
+                  <Fingerboard study={pictured ?? shown} selection={selection} onSelect={select} />
                 </div>
                 <div className={onPaper('climb')}>
-                  <Climb study={shown} selection={selection} onSelect={select} />
+                  <Climb study={pictured ?? shown} selection={selection} onSelect={select} />
                 </div>
               </div>
               <div className={paper.has('shifts') ? 'lg:col-span-2' : 'no-print lg:col-span-2'}>
-                <ShiftList study={shown} chosen={selection?.head} onSelect={select} />
+                <ShiftList study={pictured ?? shown} chosen={selection?.head} onSelect={select} />
               </div>
             </div>
             <p className="mt-5 max-w-prose text-sm text-faint">

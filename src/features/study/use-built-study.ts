@@ -13,12 +13,16 @@ export interface BuiltSoFar {
   readonly error: Error | null;
 }
 
+/** A study no longer shown is forgotten after this long, milliseconds: it is soon worked out again. */
+const FORGOTTEN_AFTER = 1_000;
+
 /** The best way of a study alone, which is known long before the others. */
 function bestWay(choices: Choices) {
   return queryOptions({
     queryKey: ['best', choices],
     queryFn: async (): Promise<Outcome<BuiltStudy>> => asAsked(await engine().build({ ...choices, ways: 1 }), choices),
     staleTime: Number.POSITIVE_INFINITY,
+    gcTime: FORGOTTEN_AFTER,
   });
 }
 
@@ -42,6 +46,7 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
       saved ? await engine().buildSaved(choices, saved) : await engine().build(choices),
     enabled: !bestFirst || quick.data !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
+    gcTime: FORGOTTEN_AFTER,
     placeholderData: keepPreviousData,
   });
   const ready = full.data && !full.isPlaceholderData ? full.data : quick.data;

@@ -34,6 +34,7 @@ export function useOtherWay(
     },
     enabled: school !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 3_000,
   });
   if (!study) return undefined;
   if (beside.kind === 'way') {
