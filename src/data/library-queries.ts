@@ -37,6 +37,15 @@ export function useKeepStudy(): UseMutationResult<void, Error, SavedStudy> {
   });
 }
 
+/** Keeps several studies at once: all of them or none. */
+export function useKeepStudies(): UseMutationResult<void, Error, readonly SavedStudy[]> {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: writeStudies,
+    onSuccess: () => client.invalidateQueries({ queryKey: LIBRARY, exact: true }),
+  });
+}
+
 /** Takes a study out of the library. */
 export function useDeleteStudy(): UseMutationResult<void, Error, SavedStudy> {
   const client = useQueryClient();

@@ -3,6 +3,7 @@ import type { Way } from '../core/fingering/fingering.ts';
 import { explainTyped, type Typed } from '../core/fingering/typed/explain.ts';
 import { buildFrom, buildStudy, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
+import { inKey, type KeyFate } from '../core/study/other-keys.ts';
 import { learnNeighbours } from '../core/study/neighbours.ts';
 import type { Outcome } from '../core/study/refusal.ts';
 import type { Recipe } from '../core/study/recipe.ts';
@@ -31,6 +32,11 @@ const engine = {
       if (turn !== latest) return undefined;
     }
     return options.sort((a, b) => a.dearer - b.dearer);
+  },
+
+  /** How a study fares in another key. */
+  inKey(recipe: Recipe, way: Way, lowest: number, tonic: string): KeyFate {
+    return inKey(recipe, way, lowest, tonic);
   },
 
   /** A teacher's own line of fingers, checked, costed and compared with the engine's. */

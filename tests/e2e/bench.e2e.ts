@@ -174,6 +174,37 @@ describe('working on a fingering', () => {
     );
   });
 
+  it('carries a study into all twelve keys and keeps them', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=1&start=A3&school=movable');
+    await stage.score();
+    await stage.click('In other keys …');
+    await stage.sees('12 keys worked out');
+    const lines = await Promise.all(
+      (await stage.driver.findElements(By.css('[aria-label="Keys"] li'))).map((one) => one.getText()),
+    );
+    expect(lines).toHaveLength(12);
+    expect(lines.filter((line) => line.includes('same fingers')).length).toBeGreaterThan(8);
+    await stage.click('Keep 11 in the library');
+    await stage.sees('Kept 11 studies');
+    await stage.click('Library');
+    await stage.until(
+      'the studies in the library',
+      async () => (await stage.driver.findElements(By.css('tbody tr'))).length === 11 && true,
+    );
+  });
+
+  it('lists its keys on a question mark', async () => {
+    await stage.go('/studies/new');
+    await stage.score();
+    await stage.driver.actions().sendKeys('?').perform();
+    await stage.sees('pin the finger of the chosen note');
+    await stage.driver.actions().sendKeys(Key.ESCAPE).perform();
+    await stage.until(
+      'the list gone',
+      async () => !(await stage.text(By.css('body'))).includes('choose a run of notes'),
+    );
+  });
+
   it('tells each note by name, finger, string and position', async () => {
     await stage.go('/studies/new?instrument=cello&tonic=D&octaves=2&start=D2&form=melodic-minor');
     await stage.score();

@@ -28,6 +28,7 @@ import { Climb } from './climb.tsx';
 import { Comparison } from './comparison.tsx';
 import { Fingerboard } from './fingerboard.tsx';
 import { NoteBar } from './note-bar.tsx';
+import { OtherKeys } from './other-keys.tsx';
 import { OwnLine } from './own-line.tsx';
 import { USUAL_PAPER, type PaperPart } from './paper.ts';
 import { RecipeSentence } from './recipe-sentence.tsx';
@@ -38,6 +39,7 @@ import { ShiftList } from './shift-list.tsx';
 import { StudyActions } from './study-actions.tsx';
 import { markChoice, markFingered } from './timing.ts';
 import { useBuiltStudy, useHeadStart } from './use-built-study.ts';
+import { Shortcuts } from './shortcuts.tsx';
 import { useOtherWay } from './use-other-way.ts';
 import { useUndo } from './use-undo.ts';
 import { WaysList } from './ways-list.tsx';
@@ -172,7 +174,10 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
   // Pictures and cards follow a moment after the fingering and the score.
   const pictured = useDeferredValue(shown);
   const pressOnScore = useSteady(pressKey);
-  useShortcuts(stepBack);
+  const [help, setHelp] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const openHelp = useSteady(() => setHelp(true));
+  useShortcuts(stepBack, openHelp);
 
   const settled = scored.now && !built.stale ? scored.now : undefined;
   useAutosave(saved, settled, choices, keep.mutate);
@@ -247,6 +252,8 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
               onUndo={stepBack}
               onReleaseAll={() => changePins([])}
               onKeepAll={() => takeOver(shown.way)}
+              onOtherKeys={() => setKeys(true)}
+              onHelp={openHelp}
             />
             {study ? <ScoreLookSentence look={look} built={study} chosen={chosen} onLook={setLook} /> : null}
             {selection && selection.head < count ? (
@@ -303,6 +310,8 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
           </p>
         )}
       </div>
+      {shown ? <OtherKeys study={shown} open={keys} onClose={() => setKeys(false)} /> : null}
+      <Shortcuts open={help} onClose={() => setHelp(false)} />
     </article>
   );
 }
@@ -343,11 +352,13 @@ const FINGER_KEYS: Readonly<Record<string, Finger>> = { 0: 0, 1: 1, 2: 2, 3: 3, 
 const RELEASE_KEYS: readonly string[] = ['Backspace', 'Delete', 'x'];
 
 /** Undo and redo from anywhere on the screen, unless a field has the keys. */
-function useShortcuts(stepBack: (forth: boolean) => void): void {
+function useShortcuts(stepBack: (forth: boolean) => void, openHelp: () => void): void {
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       const field = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-      if (field || !(event.ctrlKey || event.metaKey)) return;
+      if (field) return;
+      if (event.key === '?') openHelp();
+      if (!(event.ctrlKey || event.metaKey)) return;
       const key = event.key.toLowerCase();
       if (key !== 'z' && key !== 'y') return;
       event.preventDefault();
@@ -355,7 +366,7 @@ function useShortcuts(stepBack: (forth: boolean) => void): void {
     };
     document.addEventListener('keydown', press);
     return () => document.removeEventListener('keydown', press);
-  }, [stepBack]);
+  }, [stepBack, openHelp]);
 }
 
 function PinTrouble({
@@ -387,6 +398,8 @@ function PinsLine({
   onUndo,
   onReleaseAll,
   onKeepAll,
+  onOtherKeys,
+  onHelp,
 }: {
   pins: number;
   count: number;
@@ -394,6 +407,8 @@ function PinsLine({
   onUndo: (forth: boolean) => void;
   onReleaseAll: () => void;
   onKeepAll: () => void;
+  onOtherKeys: () => void;
+  onHelp: () => void;
 }) {
   return (
     <div className="no-print mt-1 flex flex-wrap items-center justify-between gap-x-4">
@@ -408,6 +423,12 @@ function PinsLine({
         </Button>
         <Button kind="quiet" disabled={!undo.canRedo} onClick={() => onUndo(true)}>
           Redo
+        </Button>
+        <Button kind="quiet" onClick={onOtherKeys}>
+          In other keys …
+        </Button>
+        <Button kind="quiet" onClick={onHelp}>
+          Keys …
         </Button>
         <Button kind="quiet" disabled={pins === count} onClick={onKeepAll}>
           Keep this fingering

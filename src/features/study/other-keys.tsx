@@ -1,0 +1,123 @@
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { fingeringText } from '../../core/fingering/way-name.ts';
+import { circleFor, type KeyFate } from '../../core/study/other-keys.ts';
+import { printed } from '../../core/theory/pitch.ts';
+import { toSaved } from '../../data/demo.ts';
+import { useKeepStudies } from '../../data/library-queries.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { engine } from '../../workers/engine.ts';
+
+const FATE_WORDS: Readonly<Record<KeyFate['kind'], string>> = {
+  same: 'same fingers, same shifts',
+  'same-fingers': 'same fingers, other strings or shifts',
+  anew: 'fingered anew',
+  'no-room': 'no room',
+};
+
+/** Carries the study through the circle of fifths, and keeps the keys wanted in the library. */
+export function OtherKeys({ study, open, onClose }: { study: ScoredStudy; open: boolean; onClose: () => void }) {
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="In other keys"
+      description={`${study.title}, carried through the circle of fifths with the same fingers where a hand can play them.`}
+    >
+      {open ? <Keys study={study} onClose={onClose} /> : null}
+    </Dialog>
+  );
+}
+
+function Keys({ study, onClose }: { study: ScoredStudy; onClose: () => void }) {
+  const tonics = circleFor(study.recipe.form);
+  const [fates, setFates] = useState<readonly KeyFate[]>([]);
+  const [wanted, setWanted] = useState<ReadonlySet<string>>(new Set());
+  const [stopped, setStopped] = useState(false);
+  const keep = useKeepStudies();
+  const going = useRef(true);
+  useEffect(() => {
+    going.current = true;
+    const work = async (): Promise<void> => {
+      for (const tonic of tonics) {
+        const fate = await engine().inKey(study.recipe, study.way, study.passage.tonic.midi, tonic);
+        if (!going.current) return;
+        setFates((before) => [...before, fate]);
+        if (fate.kind !== 'no-room' && tonic !== study.recipe.tonic) setWanted((before) => new Set([...before, tonic]));
+      }
+    };
+    void work();
+    return () => {
+      going.current = false;
+    };
+  }, [study, tonics]);
+  const chosen = fates.flatMap((fate) => (fate.kind !== 'no-room' && wanted.has(fate.tonic) ? [fate.study] : []));
+  const busy = fates.length < tonics.length && !stopped;
+  const keepAll = (): void => {
+    const now = Date.now();
+    keep
+      .mutateAsync(chosen.map((one, place) => toSaved(one, 0, new Date(now + place).toISOString())))
+      .then(() => {
+        toast.success(`Kept ${chosen.length} ${chosen.length === 1 ? 'study' : 'studies'} in the library.`);
+        onClose();
+      })
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+  };
+  return (
+    <>
+      <ul className="mt-3 max-h-[50vh] overflow-y-auto" aria-label="Keys">
+        {fates.map((fate) => (
+          <li key={fate.tonic} className="border-b border-rule py-1">
+            <label className="flex items-baseline gap-3">
+              <input
+                type="checkbox"
+                disabled={fate.kind === 'no-room'}
+                checked={wanted.has(fate.tonic)}
+                onChange={(event) => {
+                  const next = new Set(wanted);
+                  if (event.target.checked) next.add(fate.tonic);
+                  else next.delete(fate.tonic);
+                  setWanted(next);
+                }}
+              />
+              <span className="w-8 font-serif text-lg font-bold">{printed(fate.tonic)}</span>
+              <span>
+                {FATE_WORDS[fate.kind]}
+                <span className="block font-serif text-sm tracking-wide text-faint">
+                  {fate.kind === 'no-room' ? fate.message : upText(fate.study)}
+                </span>
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+      <p role="status" className="mt-2 text-sm text-faint">
+        {busy ? `Working out key ${fates.length + 1} of ${tonics.length} …` : `${fates.length} keys worked out.`}
+      </p>
+      <div className="mt-3 flex justify-end gap-2">
+        {busy ? (
+          <Button
+            onClick={() => {
+              going.current = false;
+              setStopped(true);
+            }}
+          >
+            Stop
+          </Button>
+        ) : (
+          <Button onClick={onClose}>Close</Button>
+        )}
+        <Button kind="strong" disabled={busy || chosen.length === 0 || keep.isPending} onClick={keepAll}>
+          Keep {chosen.length} in the library
+        </Button>
+      </div>
+    </>
+  );
+}
+
+function upText({ ways, passage }: { ways: readonly ScoredStudy['way'][]; passage: ScoredStudy['passage'] }): string {
+  const fingers = ways[0]?.fingers ?? [];
+  return fingeringText(fingers.slice(0, (passage.top || fingers.length) + 1));
+}
