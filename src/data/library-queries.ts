@@ -7,7 +7,17 @@ import {
 } from '@tanstack/react-query';
 import { readBackup, writeBackup } from '../core/formats/backup.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
-import { deleteStudy, newId, readLibrary, readStudy, writeStudies, writeStudy, type Library } from './library.ts';
+import {
+  ChangedElsewhere,
+  deleteStudy,
+  newId,
+  readLibrary,
+  readStudy,
+  rewriteStudy,
+  writeStudies,
+  writeStudy,
+  type Library,
+} from './library.ts';
 
 const LIBRARY = ['library'] as const;
 
@@ -37,6 +47,22 @@ export function useKeepStudy(): UseMutationResult<void, Error, SavedStudy> {
   });
 }
 
+/** Keeps a change of a study that was read as it stood at `base`. */
+export function useRewriteStudy(): UseMutationResult<
+  void,
+  Error,
+  { readonly study: SavedStudy; readonly base: string }
+> {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ study, base }) => rewriteStudy(study, base),
+    onSuccess: (_, { study }) => {
+      client.setQueryData([...LIBRARY, study.id], study);
+      return client.invalidateQueries({ queryKey: LIBRARY, exact: true });
+    },
+  });
+}
+
 /** Keeps several studies at once: all of them or none. */
 export function useKeepStudies(): UseMutationResult<void, Error, readonly SavedStudy[]> {
   const client = useQueryClient();
@@ -56,6 +82,11 @@ export function useDeleteStudy(): UseMutationResult<void, Error, SavedStudy> {
       await client.invalidateQueries({ queryKey: LIBRARY });
     },
   });
+}
+
+/** True when a change was refused because another tab had kept the study meanwhile. */
+export function wasChangedElsewhere(error: Error): boolean {
+  return error instanceof ChangedElsewhere;
 }
 
 /** A copy of a study under a new id, as it stands at `now` (ISO date and time). */

@@ -1,5 +1,5 @@
 import { SavedStudy } from '../core/study/saved-study.ts';
-import { database, troubleFrom } from './database.ts';
+import { database, StorageTrouble, troubleFrom } from './database.ts';
 
 /** What reading the library found: the studies, and how many records could not be read. */
 export interface Library {
@@ -31,6 +31,28 @@ export async function readStudy(id: string): Promise<SavedStudy | undefined> {
 /** Keeps a study, replacing the one of the same id. */
 export async function writeStudy(study: SavedStudy): Promise<void> {
   await attempt(async () => (await database()).put('studies', SavedStudy.parse(study), study.id));
+}
+
+/** A study was changed elsewhere since it was read here; nothing was written. */
+export class ChangedElsewhere extends StorageTrouble {}
+
+/**
+ * Keeps a study that was read as it stood at `base` (its `updated`); refuses, changing nothing,
+ * where another tab has kept it since.
+ */
+export async function rewriteStudy(study: SavedStudy, base: string): Promise<void> {
+  await attempt(async () => {
+    const transaction = (await database()).transaction('studies', 'readwrite');
+    const there = SavedStudy.safeParse(await transaction.store.get(study.id)).data;
+    if (there && there.updated !== base) {
+      await transaction.done;
+      throw new ChangedElsewhere(
+        'This study was changed in another tab since it was opened here: the change made here is not saved. Keep this one as a copy, or reload to see the other.',
+      );
+    }
+    await transaction.store.put(SavedStudy.parse(study), study.id);
+    await transaction.done;
+  });
 }
 
 /** Keeps several studies at once: all of them or none. */

@@ -193,6 +193,35 @@ describe('working on a fingering', () => {
     );
   });
 
+  it('does not let one tab overwrite what another has kept', async () => {
+    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=1&start=C2');
+    await stage.score();
+    await stage.click('Keep in the library');
+    await stage.sees('Kept in the library');
+    const address = await stage.driver.getCurrentUrl();
+    const first = await stage.driver.getWindowHandle();
+    await stage.driver.switchTo().newWindow('tab');
+    await stage.driver.get(address);
+    await stage.score();
+    await stage.choose('Form', 'dorian');
+    const kept = (): Promise<string[]> =>
+      stage.driver.executeAsyncScript<string[]>(`
+        const done = arguments[0];
+        indexedDB.open('step-ladder').onsuccess = (event) => {
+          event.target.result.transaction('studies').objectStore('studies').getAll().onsuccess = (found) => {
+            event.target.result.close();
+            done(found.target.result.map((study) => study.recipe.form).sort());
+          };
+        };`);
+    await stage.until('the other tab’s change kept', async () => (await kept()).join() === 'dorian');
+    await stage.driver.switchTo().window(first);
+    await stage.choose('Form', 'lydian');
+    await stage.sees('changed in another tab');
+    expect(await kept()).toEqual(['dorian']);
+    await stage.click('Keep a copy');
+    await stage.until('both kept', async () => (await kept()).join() === 'dorian,lydian');
+  });
+
   it('lists its keys on a question mark', async () => {
     await stage.go('/studies/new');
     await stage.score();

@@ -17,7 +17,13 @@ import { enharmonicTwin } from '../../core/theory/spelling.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
 import { toSaved } from '../../data/demo.ts';
-import { useKeepStudy, useSavedStudy } from '../../data/library-queries.ts';
+import {
+  copyOf,
+  useKeepStudy,
+  useRewriteStudy,
+  useSavedStudy,
+  wasChangedElsewhere,
+} from '../../data/library-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { Button } from '../../ui/button.tsx';
 import { useSteady } from '../../ui/steady.ts';
@@ -180,7 +186,18 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
   useShortcuts(stepBack, openHelp);
 
   const settled = scored.now && !built.stale ? scored.now : undefined;
-  useAutosave(saved, settled, choices, keep.mutate);
+  const readable = readRecipe(choices);
+  const title = readable.ok ? titleOf(readable.value) : 'A study';
+  const rewrite = useRewriteStudy();
+  const keepChange = useSteady((next: SavedStudy, base: string): void => {
+    rewrite.mutateAsync({ study: next, base }).catch((error: unknown) => {
+      if (!(error instanceof Error)) return;
+      const copy = (): void => keep.mutate(copyOf(next, `${next.name ?? title} (copy)`, new Date().toISOString()));
+      const action = wasChangedElsewhere(error) ? { action: { label: 'Keep a copy', onClick: copy } } : {};
+      toast.error(error.message, { duration: 30_000, ...action });
+    });
+  });
+  useAutosave(saved, settled, choices, keepChange);
 
   const unkept = keep.error?.message;
   useEffect(() => {
@@ -198,8 +215,6 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
     });
   });
 
-  const readable = readRecipe(choices);
-  const title = readable.ok ? titleOf(readable.value) : 'A study';
   return (
     <article>
       <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
@@ -448,9 +463,11 @@ function useAutosave(
   saved: SavedStudy | undefined,
   scored: ScoredStudy | undefined,
   choices: Choices,
-  write: (study: SavedStudy) => void,
+  write: (study: SavedStudy, base: string) => void,
 ): void {
   const last = useRef<string>(undefined);
+  // What was last read or written here; another tab's writing makes it differ from what is kept.
+  const base = useRef<string>(undefined);
   useEffect(() => {
     if (!saved || !scored) return;
     const wanted = readRecipe(choices);
@@ -464,7 +481,8 @@ function useAutosave(
     last.current ??= JSON.stringify([saved.recipe, saved.fingering]);
     if (state === last.current) return;
     last.current = state;
-    write({ ...saved, ...next, id: saved.id, created: saved.created });
+    write({ ...saved, ...next, id: saved.id, created: saved.created }, base.current ?? saved.updated);
+    base.current = next.updated;
   }, [saved, scored, choices, write]);
 }
 
