@@ -38,6 +38,39 @@ const VIEWS: readonly View[] = [
     height: 844,
     ready: (stage) => stage.score(),
   },
+  {
+    name: 'bench',
+    path: '/studies/new?instrument=cello&tonic=Eb&octaves=3&start=Eb2',
+    height: 1500,
+    ready: async (stage) => {
+      await stage.score();
+      await (await stage.find(By.css('#n10 .notehead'))).click();
+      await stage.sees('as it is');
+    },
+  },
+  {
+    name: 'compare',
+    path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3',
+    height: 1300,
+    ready: async (stage) => {
+      await stage.score();
+      await stage.choose('Beside this way', 'the school “Shift early”');
+      await stage.sees('Side by side');
+      await stage.until('two fingerings on the score', async () => {
+        const marks = await stage.driver.findElements(By.css('.score .fing'));
+        return marks.length > 50;
+      });
+    },
+  },
+  {
+    name: 'other-keys',
+    path: '/studies/new?instrument=violin&tonic=A&octaves=1&start=A3&school=movable',
+    ready: async (stage) => {
+      await stage.score();
+      await stage.click('In other keys …');
+      await stage.sees('12 keys worked out');
+    },
+  },
   { name: 'notices', path: '/notices', ready: (stage) => stage.sees('Packages shipped') },
 ];
 

@@ -73,6 +73,7 @@ function Keys({ study, onClose }: { study: ScoredStudy; onClose: () => void }) {
             <label className="flex items-baseline gap-3">
               <input
                 type="checkbox"
+                className="accent-accent"
                 disabled={fate.kind === 'no-room'}
                 checked={wanted.has(fate.tonic)}
                 onChange={(event) => {

@@ -33,6 +33,7 @@ import { changeChoices } from './choices.ts';
 import { Climb } from './climb.tsx';
 import { Comparison } from './comparison.tsx';
 import { Fingerboard } from './fingerboard.tsx';
+import { HandPatterns } from './hand-patterns.tsx';
 import { NoteBar } from './note-bar.tsx';
 import { OtherKeys } from './other-keys.tsx';
 import { OwnLine } from './own-line.tsx';
@@ -306,6 +307,9 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
                 <div className={onPaper('fingerboard')}>
                   <Fingerboard study={pictured ?? shown} selection={selection} onSelect={select} />
                 </div>
+                <div className={onPaper('fingerboard')}>
+                  <HandPatterns study={pictured ?? shown} />
+                </div>
                 <div className={onPaper('climb')}>
                   <Climb study={pictured ?? shown} selection={selection} onSelect={select} />
                 </div>
@@ -443,7 +447,7 @@ function PinsLine({
           In other keys …
         </Button>
         <Button kind="quiet" onClick={onHelp}>
-          Keys …
+          Shortcuts …
         </Button>
         <Button kind="quiet" disabled={pins === count} onClick={onKeepAll}>
           Keep this fingering
