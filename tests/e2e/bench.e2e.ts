@@ -222,6 +222,29 @@ describe('working on a fingering', () => {
     await stage.until('both kept', async () => (await kept()).join() === 'dorian,lydian');
   });
 
+  it('makes a school by sliders, keeps it, and follows it in another study', async () => {
+    await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2&openStrings=never');
+    const usual = await stage.score();
+    await (await stage.find(By.xpath('//summary[contains(., "A school of your own")]'))).click();
+    const slider = await stage.find(By.css('input[type="range"][aria-label="Reaches"]'));
+    await slider.sendKeys(Key.END);
+    const spared = await stage.until('another fingering', async () => {
+      const now = await stage.score();
+      return now === usual ? false : now;
+    });
+    expect(await slider.getAttribute('aria-valuetext')).toBe('5 times');
+    expect(await stage.chosen('Open strings')).toBe('never');
+    const field = await stage.find(By.css('input[name="school"]'));
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Long strings');
+    await stage.click('Keep the school');
+    await stage.sees('Kept the school “Long strings”');
+    await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2&openStrings=never');
+    expect(await stage.score()).toBe(usual);
+    await stage.choose('School', 'Long strings');
+    await stage.choose('Open strings', 'never');
+    await stage.until('the school’s fingering', async () => (await stage.score()) === spared);
+  });
+
   it('lists its keys on a question mark', async () => {
     await stage.go('/studies/new');
     await stage.score();

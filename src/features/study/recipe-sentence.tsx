@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import type { School } from '../../core/fingering/schools/school.ts';
 import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
 import {
   HAND_SYSTEMS,
@@ -13,6 +14,7 @@ import type { Recipe } from '../../core/study/recipe.ts';
 import { FIGURE_NAMES, FIGURES, type FigureId } from '../../core/theory/figure.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
+import { useOwnSchools } from '../../data/schools.ts';
 import { Choice, type Option } from '../../ui/choice.tsx';
 import { formsFor, mostOctaves, type Choices } from './choices.ts';
 
@@ -67,6 +69,7 @@ export const RecipeSentence = memo(function RecipeSentence({
   const bowing = choices.bowing ?? {};
   const firstFinger = choices.pins?.find((pin) => pin.at === 0)?.finger;
   const setUps = setUpOptions(choices);
+  const ownSchools = useOwnSchools();
   return (
     <form className="no-print text-lg leading-9" aria-label="The study" onSubmit={(event) => event.preventDefault()}>
       <p>
@@ -141,9 +144,9 @@ export const RecipeSentence = memo(function RecipeSentence({
         , school{' '}
         <Choice
           label="School"
-          value={typeof choices.school === 'string' ? choices.school : choices.school ? 'own' : ''}
-          options={schoolOptions(choices)}
-          onChoose={(value) => change({ school: value === '' ? undefined : value })}
+          value={typeof choices.school === 'string' ? choices.school : (choices.school?.id ?? '')}
+          options={schoolOptions(choices, ownSchools)}
+          onChoose={(value) => change({ school: ownSchools.find((one) => one.id === value) ?? (value || undefined) })}
         />
         .
       </p>
@@ -272,13 +275,16 @@ function setUpOptions({ instrument, setUp }: Choices): Option[] {
   return known.some((option) => option.value === own) ? known : [...known, { value: own, label: 'own set-up' }];
 }
 
-function schoolOptions({ instrument, school }: Choices): Option[] {
-  const fitting = SCHOOLS.filter((one) => one.instruments?.includes(instrument) ?? true);
+function schoolOptions({ instrument, school }: Choices, own: readonly School[]): Option[] {
+  const fits = (one: School): boolean => one.instruments?.includes(instrument) ?? true;
   const options = [
     { value: '', label: 'of the house' },
-    ...fitting.map((one) => ({ value: one.id, label: one.name.charAt(0).toLowerCase() + one.name.slice(1) })),
+    // The shipped names stand in the middle of a sentence; a teacher's own is left as it was typed.
+    ...SCHOOLS.filter(fits).map(({ id, name }) => ({ value: id, label: name.charAt(0).toLowerCase() + name.slice(1) })),
+    ...own.filter(fits).map(({ id, name }) => ({ value: id, label: name })),
   ];
-  return typeof school === 'object' ? [...options, { value: 'own', label: school.name }] : options;
+  const known = typeof school !== 'object' || options.some((option) => option.value === school.id);
+  return known ? options : [...options, { value: school.id, label: school.name }];
 }
 
 function stringOptions(instrument: Instrument, chosen: readonly string[] | undefined): Option[] {

@@ -9,7 +9,7 @@ import type { Way } from '../../core/fingering/fingering.ts';
 import type { Finger } from '../../core/instruments/frame.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { pinNote, pinRun, pinsToRelease, release } from '../../core/study/pinning.ts';
-import { readRecipe, type Recipe } from '../../core/study/recipe.ts';
+import { readRecipe, schoolOf, type Recipe } from '../../core/study/recipe.ts';
 import { wayName } from '../../core/fingering/way-name.ts';
 import { keySignature } from '../../core/theory/key-signature.ts';
 import { printed } from '../../core/theory/pitch.ts';
@@ -37,6 +37,7 @@ import { HandPatterns } from './hand-patterns.tsx';
 import { NoteBar } from './note-bar.tsx';
 import { OtherKeys } from './other-keys.tsx';
 import { OwnLine } from './own-line.tsx';
+import { OwnSchool } from './own-school.tsx';
 import { USUAL_PAPER, type PaperPart } from './paper.ts';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { Score } from './score.tsx';
@@ -299,6 +300,11 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
                     <WhyList built={study} chosen={chosen} />
                   </div>
                 ) : null}
+                <OwnSchool
+                  school={schoolOf(shown.recipe)}
+                  instrument={shown.recipe.instrument}
+                  onSchool={(school) => change({ ...choices, school }, 0)}
+                />
                 <div className="no-print mt-4">
                   <OwnLine key={shown.title} study={pictured ?? shown} onTake={takeOver} onSelect={select} />
                 </div>

@@ -1,0 +1,148 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../core/fingering/schools/knobs.ts';
+import type { School } from '../../core/fingering/schools/school.ts';
+import type { InstrumentId } from '../../core/instruments/instrument.ts';
+import { newId } from '../../data/library.ts';
+import { useKeepSchool } from '../../data/schools.ts';
+import { Button } from '../../ui/button.tsx';
+import { download, fileName } from '../../ui/download.ts';
+
+/** Sliders that make a school of one's own; the fingering follows each. */
+export function OwnSchool({
+  school,
+  instrument,
+  onSchool,
+}: {
+  /** The school the study follows now. */
+  school: School | undefined;
+  instrument: InstrumentId;
+  onSchool: (school: School) => void;
+}) {
+  const [id] = useState(() => newId());
+  const [name, setName] = useState('My school');
+  const keep = useKeepSchool();
+  // A shipped school is never changed: turning a knob begins one's own from it.
+  const own = (): School => (school && !isShipped(school) ? school : ownSchool(school, id, name, instrument));
+  const early = school?.weights[EARLY_LATE.term] ?? EARLY_LATE.usual;
+  return (
+    <details className="no-print mt-4 border-t border-rule pt-2">
+      <summary className="cursor-pointer font-serif text-xl font-bold">A school of your own</summary>
+      <p className="mt-1 text-sm text-faint">
+        How much each thing counts against a fingering, beside the usual. The fingering follows; undo takes a step back.
+      </p>
+      <div className="mt-2 grid gap-x-8 gap-y-1 sm:grid-cols-2">
+        {KNOBS.map((knob) => (
+          <Slider
+            key={knob.id}
+            name={knob.name}
+            value={knobOf(school, knob)}
+            words={factorWords}
+            range={KNOB_RANGE}
+            onSet={(factor) => onSchool(turned(own(), knob, factor))}
+          />
+        ))}
+        <Slider
+          name="Early or late shifts"
+          value={early}
+          words={earlyWords}
+          range={EARLY_LATE}
+          onSet={(weight) => {
+            const base = own();
+            onSchool({ ...base, weights: { ...base.weights, [EARLY_LATE.term]: weight } });
+          }}
+        />
+      </div>
+      <form
+        className="mt-2 flex flex-wrap items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const named = { ...own(), name: name.trim() || 'My school' };
+          onSchool(named);
+          keep
+            .mutateAsync(named)
+            .then(() => toast.success(`Kept the school “${named.name}”.`))
+            .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+        }}
+      >
+        <label>
+          <span className="block text-sm text-faint">Name</span>
+          <input
+            name="school"
+            value={name}
+            maxLength={80}
+            onChange={(event) => setName(event.target.value)}
+            className="border-b-2 border-ink bg-sheet px-2 py-1"
+          />
+        </label>
+        <Button type="submit">Keep the school</Button>
+        <Button
+          kind="quiet"
+          onClick={() =>
+            download(fileName(name, 'school.json'), JSON.stringify({ ...own(), name }, null, 2), 'application/json')
+          }
+        >
+          Export it
+        </Button>
+      </form>
+    </details>
+  );
+}
+
+function isShipped(school: School): boolean {
+  return !/^[0-9a-f]{8}-/.test(school.id);
+}
+
+function factorWords(factor: number): string {
+  if (factor === 0) return 'not at all';
+  return factor === 1 ? 'as usual' : `${factor} times`;
+}
+
+function earlyWords(weight: number): string {
+  if (weight === 0) return 'as usual';
+  return weight < 0 ? `early (${weight})` : `late (+${weight})`;
+}
+
+/** A slider that is heard when it is let go, so that one turn is one step of undo. */
+function Slider({
+  name,
+  value,
+  words,
+  range,
+  onSet,
+}: {
+  name: string;
+  value: number;
+  words: (value: number) => string;
+  range: { readonly least: number; readonly most: number; readonly step: number };
+  onSet: (value: number) => void;
+}) {
+  const [held, setHeld] = useState<number>();
+  const shown = held ?? value;
+  const settle = (): void => {
+    if (held !== undefined && held !== value) onSet(held);
+    setHeld(undefined);
+  };
+  return (
+    <label className="block">
+      <span className="flex justify-between text-sm">
+        <span>{name}</span>
+        <span className="text-faint">{words(shown)}</span>
+      </span>
+      <input
+        type="range"
+        aria-label={name}
+        aria-valuetext={words(shown)}
+        min={range.least}
+        max={range.most}
+        step={range.step}
+        value={shown}
+        onChange={(event) => setHeld(Number(event.target.value))}
+        onPointerUp={settle}
+        onKeyUp={settle}
+        onBlur={settle}
+        className="w-full accent-accent"
+      />
+    </label>
+  );
+}
