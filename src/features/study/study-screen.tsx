@@ -292,7 +292,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
                 onTake={(from, to) => changePins(pinRun(pins, other.way, from, to))}
               />
             ) : null}
-            <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-2 print:block">
+            <div className="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
               <div>
                 {study ? (
                   <div className="no-print">
@@ -320,7 +320,7 @@ function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) 
                   <Climb study={pictured ?? shown} selection={selection} onSelect={select} />
                 </div>
               </div>
-              <div className={paper.has('shifts') ? 'lg:col-span-2' : 'no-print lg:col-span-2'}>
+              <div className={paper.has('shifts') ? 'xl:col-span-2' : 'no-print xl:col-span-2'}>
                 <ShiftList study={pictured ?? shown} chosen={selection?.head} onSelect={select} />
               </div>
             </div>
