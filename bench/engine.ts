@@ -17,11 +17,11 @@ function prepared(input: RecipeInput): { recipe: Recipe; passage: Passage } {
   return { recipe: recipe.value, passage: passage.value };
 }
 
-/** Least of several runs in milliseconds, after enough runs that the machine has warmed up. */
-function time(work: () => unknown, runs = 40): number {
-  for (let warm = 0; warm < 20; warm += 1) work();
+/** Least of all runs within a second, in milliseconds, after half a second to warm the machine up. */
+function time(work: () => unknown): number {
   let least = Number.POSITIVE_INFINITY;
-  for (let run = 0; run < runs; run += 1) {
+  for (const begun = performance.now(); performance.now() - begun < 500;) work();
+  for (const begun = performance.now(); performance.now() - begun < 1000;) {
     const start = performance.now();
     work();
     least = Math.min(least, performance.now() - start);

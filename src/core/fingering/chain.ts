@@ -12,6 +12,8 @@ export interface StepLink {
   readonly kind: 'step';
   /** `begins[a · width + b]`: cost of a step onto a new hand, infinity where there is none. */
   readonly begins: Float64Array;
+  /** The least of each row of `begins`. */
+  readonly least: Float64Array;
   /** Steps from candidate a that keep its hand stand from `rows[a]` to `rows[a + 1]`. */
   readonly rows: Int32Array;
   readonly keepTo: Int32Array;
@@ -43,7 +45,13 @@ export function stepLink(edge: Edge, width: number): StepLink {
     waits[k] = arrival[at] === ARRIVAL.waits ? 1 : 0;
     begins[at] = INF;
   }
-  return { kind: 'step', begins, rows, keepTo, keepCost, waits };
+  const least = new Float64Array(count).fill(INF);
+  for (let a = 0, at = 0; a < count; a += 1) {
+    for (let b = 0; b < width; b += 1, at += 1) {
+      if ((begins[at] as number) < (least[a] as number)) least[a] = begins[at] as number;
+    }
+  }
+  return { kind: 'step', begins, least, rows, keepTo, keepCost, waits };
 }
 
 /**
@@ -155,11 +163,19 @@ interface Span {
 interface Scratch {
   readonly cost: Float64Array;
   readonly state: Int32Array;
+  /** For each candidate left: what leaving its hand costs at least, and in which state. */
+  readonly leaving: Float64Array;
+  readonly leaveState: Int32Array;
 }
 
 function scratchFor(chain: Chain): Scratch {
   const widest = Math.max(...chain.columns.map((column) => column.length));
-  return { cost: new Float64Array(widest), state: new Int32Array(widest) };
+  return {
+    cost: new Float64Array(widest),
+    state: new Int32Array(widest),
+    leaving: new Float64Array(widest),
+    leaveState: new Int32Array(widest),
+  };
 }
 
 function stepForward(
@@ -168,39 +184,37 @@ function stepForward(
   { here, next, end }: Span,
   dist: Float64Array,
   from: Int32Array,
-  { cost: fresh, state: freshFrom }: Scratch,
+  scratch: Scratch,
 ): void {
-  const { begins, rows, keepTo, keepCost, waits } = link;
+  const { begins, least, rows, keepTo, keepCost, waits } = link;
   const { freshFlag, visit } = chain;
+  const { cost: fresh, state: freshFrom, leaving, leaveState } = scratch;
   const width = (end - next) / 4;
+  const height = (next - here) / 4;
   fresh.fill(INF, 0, width);
   freshFrom.fill(-1, 0, width);
-  for (let a = 0, row = 0, base = here; base < next; a += 1, row += width, base += 4) {
+  let first = 0;
+  for (let a = 0, base = here; a < height; a += 1, base += 4) {
     let keepFlag = 0;
     let leaveFlag = 0;
     let kept = dist[base] as number;
-    let leaving = kept;
+    let left = kept;
     for (let flag = 1; flag < 4; flag += 1) {
       const cost = dist[base + flag] as number;
       if (cost < kept) {
         kept = cost;
         keepFlag = flag;
       }
-      const left = cost + (BITS[flag] as number) * visit;
-      if (left < leaving) {
-        leaving = left;
+      const leaves = cost + (BITS[flag] as number) * visit;
+      if (leaves < left) {
+        left = leaves;
         leaveFlag = flag;
       }
     }
+    leaving[a] = left;
+    leaveState[a] = 4 * a + leaveFlag;
+    if (left + (least[a] as number) < (leaving[first] as number) + (least[first] as number)) first = a;
     if (kept === INF) continue;
-    const leaveState = 4 * a + leaveFlag;
-    for (let b = 0; b < width; b += 1) {
-      const total = leaving + (begins[row + b] as number);
-      if (total < (fresh[b] as number)) {
-        fresh[b] = total;
-        freshFrom[b] = leaveState;
-      }
-    }
     for (let k = rows[a] as number; k < (rows[a + 1] as number); k += 1) {
       const target = next + 4 * (keepTo[k] as number);
       if (waits[k] === 0) relax(dist, from, target, kept + (keepCost[k] as number), 4 * a + keepFlag);
@@ -210,6 +224,25 @@ function stepForward(
           relax(dist, from, target + flag, total, 4 * a + flag);
         }
       }
+    }
+  }
+  // The likeliest row first: a row whose least can't better the worst reached so far is passed over
+  // whole, which changes nothing but the time.
+  let worst = INF;
+  for (let turn = 0; turn < height; turn += 1) {
+    const a = turn === 0 ? first : turn <= first ? turn - 1 : turn;
+    const left = leaving[a] as number;
+    if (left + (least[a] as number) >= worst || left === INF) continue;
+    worst = 0;
+    for (let b = 0, at = a * width; b < width; b += 1, at += 1) {
+      const total = left + (begins[at] as number);
+      let best = fresh[b] as number;
+      if (total < best) {
+        best = total;
+        fresh[b] = total;
+        freshFrom[b] = leaveState[a] as number;
+      }
+      if (best > worst) worst = best;
     }
   }
   for (let b = 0; b < width; b += 1) {
