@@ -1,0 +1,38 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { sweepForward } from '../src/core/fingering/chain.ts';
+import { pose } from '../src/core/fingering/solve.ts';
+import { arbitraryRecipe } from '../src/core/study/arbitrary-recipe.ts';
+import { passageOf } from '../src/core/study/notes.ts';
+import { readRecipe } from '../src/core/study/recipe.ts';
+import { generalGraph } from './shortest-path.ts';
+
+/** Beyond this many columns times their width a graph takes the library seconds to lay out. */
+const LARGEST = 1_400;
+
+describe('a shortest-path library that knows nothing of fingering', () => {
+  it('finds the same cost on the same graphs, hundreds of whole recipes, both ways and mirrored', () => {
+    let recipes = 0;
+    let mirrored = 0;
+    fc.assert(
+      fc.property(arbitraryRecipe, (input) => {
+        const recipe = readRecipe(input);
+        if (!recipe.ok || recipe.value.figure === 'arpeggio-series') return;
+        const passage = passageOf(recipe.value);
+        const posed = passage.ok ? pose(recipe.value, passage.value) : passage;
+        if (!posed.ok) return;
+        const route = posed.value.routes[recipes % posed.value.routes.length]!;
+        if (route.chain.columns.reduce((sum, column) => sum + column.length, 0) > LARGEST) return;
+        recipes += 1;
+        if (route.mirrored) mirrored += 1;
+        const ours = sweepForward(route.chain).best;
+        const theirs = generalGraph(route.chain).search();
+        if (Number.isFinite(ours)) expect(theirs).toBeCloseTo(ours, 6);
+        else expect(theirs).toBe(ours);
+      }),
+      { numRuns: 1100, seed: 17 },
+    );
+    expect(recipes).toBeGreaterThan(200);
+    expect(mirrored).toBeGreaterThan(50);
+  });
+});
