@@ -1,4 +1,5 @@
 import { instrumentFor } from '../instruments/set-up.ts';
+import { positionWords } from '../instruments/position.ts';
 import type { Passage } from '../study/notes.ts';
 import type { Recipe } from '../study/recipe.ts';
 import { printed } from '../theory/pitch.ts';
@@ -43,10 +44,6 @@ function openWords(notes: readonly FingeredNote[], recipe: Recipe): string {
   if (opens.length === 0) return 'no open strings';
   const instead = stoppedInstead[0];
   return instead ? `finger ${instead.finger} for an open string` : 'open strings';
-}
-
-function positionWords(note: FingeredNote): string {
-  return note.thumb || note.position.startsWith('stop') ? note.position : `${note.position} position`;
 }
 
 /** The fingering as text, string by string: `G 0123 D 0123`. A new hand begins a new group. */

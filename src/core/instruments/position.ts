@@ -14,3 +14,8 @@ export function positionName(instrument: Instrument, hand: number, thumb: boolea
   if (typeof name === 'string') return name;
   return alter > 0 ? name.raised : name.lowered;
 }
+
+/** A position's name as it stands in a sentence: `3rd position`, `thumb at the octave`. */
+export function positionWords({ position, thumb }: { readonly position: string; readonly thumb: boolean }): string {
+  return thumb || position.startsWith('stop') ? position : `${position} position`;
+}

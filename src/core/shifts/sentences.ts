@@ -1,5 +1,6 @@
 import type { FingeredNote } from '../fingering/fingering.ts';
 import type { Finger } from '../instruments/frame.ts';
+import { positionWords } from '../instruments/position.ts';
 import type { Passage } from '../study/notes.ts';
 import { printed } from '../theory/pitch.ts';
 import type { Check } from './check.ts';
@@ -51,8 +52,7 @@ export function moveSentence(card: ShiftCard, passage: Passage): string {
 
 function placeWords(note: FingeredNote, passage: Passage): string {
   const pitch = printed(passage.notes[note.at]?.pitch.name ?? '');
-  const position = note.thumb || note.position.startsWith('stop') ? note.position : `${note.position} position`;
-  return `${pitch}, ${fingerWords(note.finger)} on ${note.string} in ${position}`;
+  return `${pitch}, ${fingerWords(note.finger)} on ${note.string} in ${positionWords(note)}`;
 }
 
 /** Which finger leads, and whose place is taken; nothing where the hand simply leaps. */

@@ -1,5 +1,6 @@
 import type { FingeredNote, Way } from '../fingering/fingering.ts';
 import type { Finger } from '../instruments/frame.ts';
+import { positionWords } from '../instruments/position.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
 import { buildStudy } from './build.ts';
 import type { Recipe } from './recipe.ts';
@@ -60,17 +61,13 @@ function changeWords(way: Way, now: Way, at: number): string {
     (one, k) => k !== at && (one.string !== now.fingers[k]?.string || one.finger !== now.fingers[k]?.finger),
   ).length;
   return [
-    hand ? `keeps ${place(note)}` : `goes to ${place(note)}`,
+    hand ? `keeps ${positionWords(note)}` : `goes to ${positionWords(note)}`,
     difference(way.shifts.length - now.shifts.length, 'shift'),
     difference(way.crossings.length - now.crossings.length, 'crossing'),
     others === 0 ? 'nothing else changes' : `${others} other ${others === 1 ? 'note changes' : 'notes change'}`,
   ]
     .filter(Boolean)
     .join(', ');
-}
-
-function place(note: FingeredNote): string {
-  return note.thumb || note.position.startsWith('stop') ? note.position : `${note.position} position`;
 }
 
 const COUNTS = ['no', 'one', 'two', 'three', 'four', 'five', 'six'];

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Pin, PinOff } from 'lucide-react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { positionWords } from '../../core/instruments/position.ts';
 import { findingOf } from '../../core/shifts/shift-card.ts';
 import { checkSentence, fingerWords } from '../../core/shifts/sentences.ts';
 import type { NoteOption } from '../../core/study/note-options.ts';
@@ -104,9 +105,9 @@ export function noteWords({ passage, recipe, way }: ScoredStudy, at: number): st
   const note = way.fingers[at];
   const pitch = passage.notes[at]?.pitch.name;
   if (!note || pitch === undefined) return '';
-  const place = note.thumb || note.position.startsWith('stop') ? note.position : `${note.position} position`;
   const pin = recipe.pins.some((one) => one.at === at) ? ', pinned' : '';
-  const how = note.finger === 0 ? `open ${note.string}` : `${fingerWords(note.finger)} on ${note.string}, ${place}`;
+  const how =
+    note.finger === 0 ? `open ${note.string}` : `${fingerWords(note.finger)} on ${note.string}, ${positionWords(note)}`;
   return `Note ${at + 1} of ${passage.notes.length}: ${printed(pitch)}, ${how}${pin}`;
 }
 
