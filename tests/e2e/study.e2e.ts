@@ -57,6 +57,11 @@ describe('building a study', () => {
     expect(other.replace(/[^0-4]/g, '')).toContain(fingers.join(''));
 
     await stage.click('Export');
+    await stage.click('SVG, a picture of the score');
+    const svg = readFileSync(await stage.downloaded('.svg'), 'utf8');
+    expect(svg.match(/id="n\d+"/g)).toHaveLength(43);
+
+    await stage.click('Export');
     await stage.click('MIDI, to play it');
     const midi = new midiLibrary.Midi(readFileSync(await stage.downloaded('.mid')));
     expect(midi.tracks[0]!.notes.map((note) => note.midi).slice(0, 3)).toEqual([57, 59, 61]);

@@ -1,3 +1,8 @@
+import type { PageSetting } from '../../workers/engraver.ts';
+
+/** A4 less its margins at 96 dots to the inch, with a staff of 8.5 mm: readable from a stand. */
+export const PAPER_PAGE: PageSetting = { width: 690, staffHeight: 32 };
+
 /** What stands on paper besides the title and the score. */
 export const PAPER_PARTS = ['fingerboard', 'climb', 'shifts'] as const;
 

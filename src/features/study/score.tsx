@@ -2,13 +2,10 @@ import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../core/fingering/way-name.ts';
 import { noteId, type ScoredStudy } from '../../core/formats/scored-study.ts';
 import { noteWords } from './note-bar.tsx';
+import { PAPER_PAGE } from './paper.ts';
 import { isSelected, type Selection } from './selection.ts';
 import { markEngraved } from './timing.ts';
 import { useEngraving } from './use-engraving.ts';
-import type { PageSetting } from '../../workers/engraver.ts';
-
-/** A4 less its margins at 96 dots to the inch, with a staff of 8.5 mm: readable from a stand. */
-const PAPER: PageSetting = { width: 690, staffHeight: 32 };
 
 /** What the keyboard asks for while the score has the focus. */
 export interface ScoreKeys {
@@ -28,7 +25,7 @@ export const Score = memo(function Score({
   const sheet = useRef<HTMLDivElement>(null);
   const width = useWidth(place);
   const setting = width === undefined ? undefined : { width, staffHeight: width < 600 ? 30 : 38 };
-  const { screen, paper, trouble } = useEngraving(study, setting, PAPER);
+  const { screen, paper, trouble } = useEngraving(study, setting, PAPER_PAGE);
   const shown = screen?.of;
 
   useEffect(() => {

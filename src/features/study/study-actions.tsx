@@ -2,7 +2,8 @@ import { memo } from 'react';
 import { Download, Printer } from 'lucide-react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { PAPER_NAMES, PAPER_PARTS, type PaperPart } from './paper.ts';
+import { engraver } from '../../workers/engraver.ts';
+import { PAPER_NAMES, PAPER_PAGE, PAPER_PARTS, type PaperPart } from './paper.ts';
 import { Button } from '../../ui/button.tsx';
 import { download, fileName } from '../../ui/download.ts';
 import { Menu, MenuAction, MenuCheck } from '../../ui/menu.tsx';
@@ -30,6 +31,10 @@ export const StudyActions = memo(function StudyActions({
   const exportMidi = async (study: ScoredStudy): Promise<void> => {
     const { midiFile } = await import('../../core/formats/midi.ts');
     download(fileName(study.title, 'mid'), midiFile(study), 'audio/midi');
+  };
+  const exportSvg = async (study: ScoredStudy): Promise<void> => {
+    const svg = await engraver().engrave(study, PAPER_PAGE);
+    download(fileName(study.title, 'svg'), svg, 'image/svg+xml');
   };
   return (
     <div className="no-print flex flex-wrap items-center gap-2">
@@ -71,6 +76,7 @@ export const StudyActions = memo(function StudyActions({
       >
         <MenuAction onSelect={() => scored && void exportMusicXml(scored)}>MusicXML, for notation software</MenuAction>
         <MenuAction onSelect={() => scored && void exportMidi(scored)}>MIDI, to play it</MenuAction>
+        <MenuAction onSelect={() => scored && void exportSvg(scored)}>SVG, a picture of the score</MenuAction>
       </Menu>
     </div>
   );
