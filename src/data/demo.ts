@@ -1,29 +1,11 @@
 import { DEMO_STUDIO } from '../../demo/studio.ts';
-import { highestPosition } from '../core/fingering/way-name.ts';
-import type { BuiltStudy } from '../core/study/build.ts';
-import { ENGINE_VERSION, type SavedStudy } from '../core/study/saved-study.ts';
+import type { SavedStudy } from '../core/study/saved-study.ts';
 import { engine } from '../workers/engine.ts';
 import { database, troubleFrom } from './database.ts';
-import { newId, writeStudies } from './library.ts';
+import { toSaved, writeStudies } from './library.ts';
 import { currentStudio } from './studio.ts';
 
 const LAID_OUT = 'demo-laid-out';
-
-/** A built study as it is kept, with one of its ways. */
-export function toSaved(built: BuiltStudy, way: number, now: string, name?: string): SavedStudy {
-  const chosen = built.ways[way] ?? built.ways[0];
-  const fingers = chosen?.fingers ?? [];
-  return {
-    id: newId(),
-    ...(name ? { name } : {}),
-    recipe: built.recipe,
-    fingering: fingers.map(({ string, finger }) => ({ string, finger })),
-    engine: ENGINE_VERSION,
-    highestPosition: highestPosition(fingers),
-    created: now,
-    updated: now,
-  };
-}
 
 /** Lays the demonstration studio out once; does nothing in the teacher's own studio. */
 export async function layOutDemo(): Promise<void> {

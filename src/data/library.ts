@@ -1,4 +1,6 @@
-import { SavedStudy } from '../core/study/saved-study.ts';
+import { highestPosition } from '../core/fingering/way-name.ts';
+import type { BuiltStudy } from '../core/study/build.ts';
+import { ENGINE_VERSION, SavedStudy } from '../core/study/saved-study.ts';
 import { database, StorageTrouble, troubleFrom } from './database.ts';
 
 /** What reading the library found: the studies, and how many records could not be read. */
@@ -71,6 +73,22 @@ export async function deleteStudy(id: string): Promise<void> {
 /** A new id for a study. */
 export function newId(): string {
   return crypto.randomUUID();
+}
+
+/** A built study as it is kept, with one of its ways. */
+export function toSaved(built: BuiltStudy, way: number, now: string, name?: string): SavedStudy {
+  const chosen = built.ways[way] ?? built.ways[0];
+  const fingers = chosen?.fingers ?? [];
+  return {
+    id: newId(),
+    ...(name ? { name } : {}),
+    recipe: built.recipe,
+    fingering: fingers.map(({ string, finger }) => ({ string, finger })),
+    engine: ENGINE_VERSION,
+    highestPosition: highestPosition(fingers),
+    created: now,
+    updated: now,
+  };
 }
 
 async function attempt<T>(work: () => Promise<T>): Promise<T> {

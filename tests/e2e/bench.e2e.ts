@@ -204,15 +204,7 @@ describe('working on a fingering', () => {
     await stage.driver.get(address);
     await stage.score();
     await stage.choose('Form', 'dorian');
-    const kept = (): Promise<string[]> =>
-      stage.driver.executeAsyncScript<string[]>(`
-        const done = arguments[0];
-        indexedDB.open('step-ladder').onsuccess = (event) => {
-          event.target.result.transaction('studies').objectStore('studies').getAll().onsuccess = (found) => {
-            event.target.result.close();
-            done(found.target.result.map((study) => study.recipe.form).sort());
-          };
-        };`);
+    const kept = async (): Promise<string[]> => (await stage.kept()).map((study) => study.recipe.form).sort();
     await stage.until('the other tab’s change kept', async () => (await kept()).join() === 'dorian');
     await stage.driver.switchTo().window(first);
     await stage.choose('Form', 'lydian');

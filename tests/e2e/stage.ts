@@ -163,6 +163,18 @@ export class Stage {
     );
   }
 
+  /** The studies kept in the browser's own database, as they stand. */
+  async kept(): Promise<{ readonly recipe: { readonly form: string } }[]> {
+    return this.driver.executeAsyncScript(`
+      const done = arguments[0];
+      indexedDB.open('step-ladder').onsuccess = (event) => {
+        event.target.result.transaction('studies').objectStore('studies').getAll().onsuccess = (found) => {
+          event.target.result.close();
+          done(found.target.result);
+        };
+      };`);
+  }
+
   /** Waits for a finished download whose name ends so, and gives its path. */
   async downloaded(ending: string): Promise<string> {
     return this.until(`a download ending in ${ending}`, async () => {

@@ -74,14 +74,7 @@ describe('building a study', () => {
     await stage.sees('Kept in the library');
     await stage.choose('Form', 'melodic minor');
     await stage.until('the change kept', async () => {
-      const kept = await stage.driver.executeAsyncScript<string>(`
-        const done = arguments[0];
-        indexedDB.open('step-ladder').onsuccess = (event) => {
-          event.target.result.transaction('studies').objectStore('studies').getAll().onsuccess = (found) => {
-            event.target.result.close();
-            done(found.target.result[0]?.recipe.form ?? '');
-          };
-        };`);
+      const kept = (await stage.kept())[0]?.recipe.form;
       return kept === 'melodic-minor';
     });
     await stage.driver.navigate().refresh();

@@ -136,7 +136,7 @@ function impossibleAfter({ notes }: Passage, at: number, rules: ChoiceRules): nu
     const pin = rules.pins.get(note.at);
     if (!pin) return [];
     const { stopped, open } = pinnedChoices(note.pitch.midi, pin.pin, note.heading, rules);
-    return stopped.length + open.length === 0 ? [note.at + 1] : [];
+    return stopped.length + open.length === 0 ? [note.at] : [];
   });
 }
 
@@ -151,10 +151,11 @@ function impossiblePin(
   rules: ChoiceRules,
   others: readonly number[],
 ): Outcome<never> {
+  const gone = [pin.at, ...others];
   const release =
     others.length === 0
       ? ' Release this pin, and the rest can stay.'
-      : ` Release it, and the pins on ${others.length === 1 ? 'note' : 'notes'} ${others.join(', ')}; the rest can stay.`;
+      : ` Release it, and the pins on ${others.length === 1 ? 'note' : 'notes'} ${others.map((at) => at + 1).join(', ')}; the rest can stay.`;
   const { instrument } = rules.setting;
   const sounding = instrument.strings.filter((string) => sounds(string, midi, instrument));
   const field =
@@ -163,6 +164,7 @@ function impossiblePin(
     return refused(
       `pins.${index}.string`,
       `${place} does not lie on the ${pin.string} string. It can be played on: ${sounding.map((string) => string.name).join(', ')}.${release}`,
+      gone,
     );
   }
   const strings =
@@ -172,6 +174,7 @@ function impossiblePin(
   return refused(
     `pins.${index}.finger`,
     `Finger ${pin.finger} cannot play ${place}${where}. What can: ${fingers.join(', ')}.${release}`,
+    gone,
   );
 }
 

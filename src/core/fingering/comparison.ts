@@ -39,7 +39,7 @@ export function differingNotes(a: Way, b: Way): number[] {
     .map((note) => note.at);
 }
 
-/** One way with a run of notes taken over from another, as pins for the search to solve around. */
+/** Notes in ascending order gathered into runs of neighbours. */
 export function runsOf(notes: readonly number[]): (readonly [from: number, to: number])[] {
   const runs: [number, number][] = [];
   for (const at of notes) {

@@ -26,6 +26,7 @@ export const SHARED: CostTable = {
   'start-away': 3,
   'start-distance': 0.1,
   crossing: 0.15,
+  'crossing-turning': 0.8,
   'crossing-back': 1.5,
   'skipped-string': 2,
   'same-finger-across': 0.5,

@@ -187,7 +187,7 @@ export function shiftsOf(path: readonly Candidate[]): Shift[] {
 }
 
 /** Every change of string between neighbouring notes. */
-export function crossingsOf(path: readonly Candidate[]): Crossing[] {
+export function crossingsOf(path: readonly { readonly string: string | number }[]): Crossing[] {
   return path.flatMap((note, at) => {
     const before = path[at - 1];
     return before && before.string !== note.string ? [{ from: at - 1, to: at }] : [];

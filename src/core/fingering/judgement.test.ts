@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { INSTRUMENTS } from '../instruments/instrument.ts';
 import { buildFrom } from '../study/build.ts';
-import type { RecipeInput } from '../study/recipe.ts';
+import { readRecipe, type RecipeInput } from '../study/recipe.ts';
 import { CIRCLE } from '../theory/key-signature.ts';
 import type { Way } from './fingering.ts';
+import { REFERENCE_CASES } from './reference/cases.ts';
+import { explainTyped } from './typed/explain.ts';
 
 /** The four things a colleague counts first. */
 function counts(way: Way): number[] {
@@ -13,6 +15,17 @@ function counts(way: Way): number[] {
     way.crossings.length,
     way.fingers.filter((note) => note.reach !== 'none').length,
   ];
+}
+
+/** The most crossings in a row, every note on another string than the one before. */
+function longestPingPong({ fingers }: Way): number {
+  let run = 0;
+  let longest = 0;
+  fingers.slice(1).forEach((note, k) => {
+    run = note.string === fingers[k]!.string ? 0 : run + 1;
+    longest = Math.max(longest, run);
+  });
+  return longest;
 }
 
 describe('the best way', () => {
@@ -40,6 +53,43 @@ describe('the best way', () => {
     }
     expect(beaten).toEqual([]);
     expect(compared).toBeGreaterThan(1500);
+  });
+
+  it('is beaten by no reference fingering in all four at once', () => {
+    let compared = 0;
+    for (const { id, recipe, expected } of REFERENCE_CASES) {
+      if (expected.up === undefined) continue;
+      const read = readRecipe(recipe);
+      if (!read.ok) throw new Error(id);
+      const line = [expected.up, expected.down].filter(Boolean).join(' ');
+      const result = explainTyped(read.value, line);
+      if (!result.ok || !result.value.ok) continue;
+      compared += 1;
+      const best = counts(result.value.best);
+      expect(
+        counts(result.value.way).every((count, k) => count < best[k]!),
+        id,
+      ).toBe(false);
+    }
+    expect(compared).toBeGreaterThan(50);
+  });
+
+  it('crosses no more often than it must in broken thirds, and never while it shifts in arpeggios', () => {
+    for (const instrument of INSTRUMENTS) {
+      for (const tonic of CIRCLE.major) {
+        for (const octaves of instrument === 'bass' ? [1] : [1, 2]) {
+          const thirds = buildFrom({ instrument, tonic, octaves, figure: 'broken-thirds', direction: 'up', ways: 1 });
+          // Between two strings thirds going up cross there, back and there again: three times, no more.
+          if (thirds.ok)
+            expect(longestPingPong(thirds.value.ways[0]!), `${instrument} ${tonic}`).toBeLessThanOrEqual(3);
+          const arpeggio = buildFrom({ instrument, tonic, octaves, figure: 'arpeggio', ways: 1 });
+          if (!arpeggio.ok) continue;
+          const [way] = arpeggio.value.ways;
+          const shifts = way!.shifts.map((shift) => `${shift.from} ${shift.to}`);
+          expect(way!.crossings.filter(({ from, to }) => shifts.includes(`${from} ${to}`))).toEqual([]);
+        }
+      }
+    }
   });
 
   it('stays in one hand where a low key lies under it', () => {

@@ -13,12 +13,13 @@ export interface KeptShifts {
 
 /**
  * The parallel major of a minor scale or arpeggio, asked for under the same rules. A minor keeps
- * its shifts where it can: then only the finger patterns change. Common practice, no source.
+ * its shifts where it can: then only the finger patterns change. Pins are the minor's own, and
+ * their notes need not keep anything. Common practice, no source.
  */
 export function parallelMajor(recipe: Recipe): Recipe | undefined {
   const asked = isMinor(recipe.form) && (recipe.figure === 'scale' || recipe.figure === 'arpeggio');
-  const plain = recipe.direction !== 'down' && recipe.groups === undefined && recipe.pins.length === 0;
-  return asked && plain ? { ...recipe, form: 'major', melodicDescent: 'natural', ways: 1 } : undefined;
+  const plain = recipe.direction !== 'down' && recipe.groups === undefined;
+  return asked && plain ? { ...recipe, form: 'major', melodicDescent: 'natural', pins: [], ways: 1 } : undefined;
 }
 
 /** What a fingering plays on which string on its way up, and where its hand stays. */

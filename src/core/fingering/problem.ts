@@ -1,4 +1,4 @@
-import { framesOf, type HandSystem } from '../instruments/instrument.ts';
+import { framesOf, handSystemOf } from '../instruments/instrument.ts';
 import type { Finger } from '../instruments/frame.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
 import type { Passage } from '../study/notes.ts';
@@ -11,11 +11,6 @@ import { movableGroups } from './movable-groups.ts';
 import { makeSetting, type Setting, type StepContext } from './setting.ts';
 import type { CostTable } from './terms.ts';
 import type { Problem } from './traversal.ts';
-
-/** The bass's hand system; other instruments have one hand and take the default. */
-export function handSystemOf(recipe: Recipe): HandSystem {
-  return recipe.handSystem ?? '1-2-4';
-}
 
 /**
  * What the search has to solve for a recipe and its notes: the choices of every note and the steps
@@ -30,6 +25,7 @@ export function problemOf(recipe: Recipe, passage: Passage, table: CostTable, ke
       handSystem: handSystemOf(recipe),
       chromatic: recipe.form === 'chromatic',
       stepwise: recipe.figure === 'scale',
+      turning: recipe.figure !== 'scale' && recipe.figure !== 'arpeggio',
       returnRule: recipe.direction === 'up-down' ? recipe.return : 'auto',
     },
     table,
@@ -150,6 +146,7 @@ function stepsOf(
 ): StepContext[] {
   const { notes, top } = passage;
   const highest = Math.max(...notes.map((note) => note.pitch.midi));
+  const pinned = new Set(recipe.pins.map((pin) => pin.at));
   return notes.slice(1).map((to, index) => {
     const from = notes[index] as (typeof notes)[number];
     const rise = to.pitch.midi - from.pitch.midi;
@@ -160,12 +157,11 @@ function stepsOf(
       nearTop: Math.abs(from.at - top) <= 3 && highest - Math.min(from.pitch.midi, to.pitch.midi) <= 5,
       wayDown: recipe.direction === 'up-down' && to.at > top,
       edge: (to.at === top || from.at === top) && notes.length > 2,
-      // A pin beats the group it stands in: its note may leave the group's hand.
+      // A pin beats the group and the kept shifts it stands in: its note may leave the hand.
       bound:
-        (kept?.sameHand.has(to.at) ?? false) ||
-        (group !== undefined &&
-          group.group === groups.get(from.at)?.group &&
-          !recipe.pins.some((pin) => pin.at === to.at || pin.at === from.at)),
+        !pinned.has(to.at) &&
+        !pinned.has(from.at) &&
+        ((kept?.sameHand.has(to.at) ?? false) || (group !== undefined && group.group === groups.get(from.at)?.group)),
     };
   });
 }

@@ -10,6 +10,7 @@ const T_NARROW = TERM.narrow;
 const T_SLIDE = TERM.slide;
 const T_THUMB = TERM.thumb;
 const T_AUGMENTED_STRETCH = TERM['augmented-stretch'];
+const T_CROSSING_TURNING = TERM['crossing-turning'];
 const T_CROSSING_BACK = TERM['crossing-back'];
 const T_DOWN_FROM_HIGH = TERM['down-from-high'];
 const T_DOWN_ONTO_1 = TERM['down-onto-1'];
@@ -149,6 +150,7 @@ export function stringCost(from: Candidate, to: Candidate, step: StepContext, se
     tally.add(T_SKIPPED_STRING, jump - 1);
   }
   tally.add(T_CROSSING, 1);
+  if (setting.turning) tally.add(T_CROSSING_TURNING, 1);
   if (step.direction !== 0 && step.direction > 0 !== to.string > from.string) tally.add(T_CROSSING_BACK, 1);
   if (from.rank !== OPEN && from.rank === to.rank) tally.add(T_SAME_FINGER_ACROSS, 1);
   if (step.edge) tally.add(T_LAST_NOTE_ALONE, 1);

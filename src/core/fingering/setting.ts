@@ -20,6 +20,8 @@ export interface Setting {
   readonly chromatic: boolean;
   /** Scales may not jump over a string. */
   readonly stepwise: boolean;
+  /** The line turns back again and again: thirds and groups. */
+  readonly turning: boolean;
   readonly returnRule: ReturnRule;
   /** For each string, the stop that sounds the next string's open note; −1 on the top string. */
   readonly openAbove: readonly number[];
@@ -57,7 +59,10 @@ export function gapTables(frames: readonly Frame[]): Uint8Array[] {
   });
 }
 
-type SettingParts = Pick<Setting, 'instrument' | 'frames' | 'handSystem' | 'chromatic' | 'stepwise' | 'returnRule'>;
+type SettingParts = Pick<
+  Setting,
+  'instrument' | 'frames' | 'handSystem' | 'chromatic' | 'stepwise' | 'turning' | 'returnRule'
+>;
 
 const made = new WeakMap<CostTable, WeakMap<Instrument, Map<string, Setting>>>();
 
@@ -66,12 +71,12 @@ const made = new WeakMap<CostTable, WeakMap<Instrument, Map<string, Setting>>>()
  * so that what was worked out for one study serves the next.
  */
 export function makeSetting(parts: SettingParts, table: CostTable): Setting {
-  const { instrument, handSystem, chromatic, stepwise, returnRule } = parts;
+  const { instrument, handSystem, chromatic, stepwise, turning, returnRule } = parts;
   const ofTable = made.get(table) ?? new WeakMap<Instrument, Map<string, Setting>>();
   made.set(table, ofTable);
   const ofInstrument = ofTable.get(instrument) ?? new Map<string, Setting>();
   ofTable.set(instrument, ofInstrument);
-  const key = [handSystem, chromatic, stepwise, returnRule].join();
+  const key = [handSystem, chromatic, stepwise, turning, returnRule].join();
   const setting = ofInstrument.get(key) ?? newSetting(parts, table);
   ofInstrument.set(key, setting);
   return setting;

@@ -85,6 +85,12 @@ export const TERMS = {
     most: 1,
   },
   crossing: { noun: 'crossings', why: 'The bow crosses to the neighbouring string.', least: 0, most: 1.5 },
+  'crossing-turning': {
+    noun: 'crossings in a figure that turns back',
+    why: 'In thirds and groups the line turns back, and every crossing is crossed again.',
+    least: 0,
+    most: 1.5,
+  },
   'crossing-back': {
     noun: 'crossings against the line',
     why: 'The notes go one way and the bow crosses the other.',

@@ -75,6 +75,11 @@ export const INSTRUMENT_TABLE: Readonly<Record<InstrumentId, Instrument>> = {
   bass: BASS,
 };
 
+/** The bass's hand system; other instruments have one hand and take the default. */
+export function handSystemOf({ handSystem }: { readonly handSystem?: HandSystem | undefined }): HandSystem {
+  return handSystem ?? '1-2-4';
+}
+
 /** The frames an instrument offers; `system` matters to the bass alone. */
 export function framesOf(instrument: Instrument, system: HandSystem): readonly Frame[] {
   const frames = instrument.frames;

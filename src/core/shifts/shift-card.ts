@@ -1,6 +1,5 @@
 import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
-import { handSystemOf } from '../fingering/problem.ts';
-import { framesOf } from '../instruments/instrument.ts';
+import { framesOf, handSystemOf } from '../instruments/instrument.ts';
 import { instrumentFor, stringLength } from '../instruments/set-up.ts';
 import { stopSpan } from '../instruments/stop.ts';
 import type { Passage } from '../study/notes.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { buildFrom } from './build.ts';
-import { noteOptions } from './note-options.ts';
+import { eachOption } from './note-options.ts';
 import { handBlocks } from '../fingering/hand-blocks.ts';
 
 const built = buildFrom({ instrument: 'violin', tonic: 'G', octaves: 2, ways: 1 });
@@ -10,7 +10,7 @@ const way = ways[0]!;
 
 describe('what a note can take', () => {
   // D4, the fifth note: the open string, or the fourth finger and higher hands on the G string.
-  const options = noteOptions(recipe, 4, way);
+  const options = [...eachOption(recipe, 4, way)].sort((a, b) => a.dearer - b.dearer);
 
   it('offers what the fingerboard has, the present one among them', () => {
     expect(passage.notes[4]!.pitch.name).toBe('D4');

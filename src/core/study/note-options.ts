@@ -21,14 +21,10 @@ export interface NoteOption {
 const FINGERS: readonly Finger[] = [0, 'T', 1, 2, 3, 4];
 
 /**
- * Every finger and string a note can take, each with the best fingering around it, easiest first.
- * What the note's own pin asks is left aside; all other pins hold.
+ * Every finger and string a note can take, each with the best fingering around it, in no order: one
+ * by one, so that whoever asks can stop in between. What the note's own pin asks is left aside; all
+ * other pins hold.
  */
-export function noteOptions(recipe: Recipe, at: number, now: Way): NoteOption[] {
-  return [...eachOption(recipe, at, now)].sort((a, b) => a.dearer - b.dearer);
-}
-
-/** The same one by one as they are worked out, in no order, so that whoever asks can stop in between. */
 export function* eachOption(recipe: Recipe, at: number, now: Way): Generator<NoteOption> {
   const pins = recipe.pins.filter((pin) => pin.at !== at);
   const current = now.fingers[at];

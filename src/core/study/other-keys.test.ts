@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { buildFrom } from './build.ts';
-import { circleFor, inKey, type KeyFate } from './other-keys.ts';
+import { circleFor } from '../theory/key-signature.ts';
+import { inKey, type KeyFate } from './other-keys.ts';
 import type { RecipeInput } from './recipe.ts';
 
 function carried(input: RecipeInput): KeyFate[] {

@@ -1,7 +1,5 @@
 import type { Way } from '../fingering/fingering.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
-import { isMinor } from '../theory/form.ts';
-import { CIRCLE } from '../theory/key-signature.ts';
 import { buildStudy, type BuiltStudy } from './build.ts';
 import { startsThatFit } from './notes.ts';
 import type { Recipe } from './recipe.ts';
@@ -13,11 +11,6 @@ import type { Recipe } from './recipe.ts';
 export type KeyFate =
   | { readonly tonic: string; readonly kind: 'same' | 'same-fingers' | 'anew'; readonly study: BuiltStudy }
   | { readonly tonic: string; readonly kind: 'no-room'; readonly message: string };
-
-/** The keys of the circle of fifths as a form writes them. */
-export function circleFor(form: Recipe['form']): readonly string[] {
-  return isMinor(form) ? CIRCLE.minor : CIRCLE.major;
-}
 
 /**
  * Carries a study into another key, as near its own register as fits: with the same sequence of

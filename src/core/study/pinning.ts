@@ -1,5 +1,5 @@
 import type { Way } from '../fingering/fingering.ts';
-import type { Pin, Recipe } from './recipe.ts';
+import type { Pin } from './recipe.ts';
 
 /** Pins a finger, a string or both on a note; what its pin said of the other is kept. */
 export function pinNote(pins: readonly Pin[], at: number, asked: Omit<Pin, 'at'>): Pin[] {
@@ -18,14 +18,6 @@ export function pinRun(pins: readonly Pin[], way: Way, from: number, to: number)
 /** Releases the pins of a run of notes. */
 export function release(pins: readonly Pin[], from: number, to: number): Pin[] {
   return pins.filter((pin) => pin.at < from || pin.at > to);
-}
-
-/** The pins a refusal says must be released, by the list it was made for. */
-export function pinsToRelease(recipe: Pick<Recipe, 'pins'>, path: string, message: string): number[] {
-  const index = Number(/^pins\.(\d+)/.exec(path)?.[1] ?? Number.NaN);
-  const others = /pins? on notes? ([\d, ]+);/.exec(message)?.[1]?.split(', ') ?? [];
-  const first = recipe.pins[index]?.at;
-  return [...(first === undefined ? [] : [first]), ...others.map((text) => Number(text) - 1)];
 }
 
 function inOrder(pins: readonly Pin[]): Pin[] {

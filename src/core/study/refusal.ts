@@ -4,6 +4,8 @@ export interface Refusal {
   readonly path: string;
   /** One sentence or two a teacher understands. */
   readonly message: string;
+  /** Notes whose pins must be released, counted from 0, where pins are at fault. */
+  readonly release?: readonly number[];
 }
 
 /** Either a value, or the refusal that stands in its place. */
@@ -15,6 +17,10 @@ export function granted<T>(value: T): Outcome<T> {
 }
 
 /** Wraps a refusal. */
-export function refused(path: string, message: string): { readonly ok: false; readonly refusal: Refusal } {
-  return { ok: false, refusal: { path, message } };
+export function refused(
+  path: string,
+  message: string,
+  release?: readonly number[],
+): { readonly ok: false; readonly refusal: Refusal } {
+  return { ok: false, refusal: release ? { path, message, release } : { path, message } };
 }

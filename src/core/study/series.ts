@@ -1,4 +1,4 @@
-import { fingerPassage, type FingeredNote, type Shift, type Way } from '../fingering/fingering.ts';
+import { crossingsOf, fingerPassage, type FingeredNote, type Shift, type Way } from '../fingering/fingering.ts';
 import { TERM_IDS } from '../fingering/terms.ts';
 import { partRecipes, type Passage } from './notes.ts';
 import type { Recipe } from './recipe.ts';
@@ -26,7 +26,11 @@ export function fingerParts(recipe: Recipe, passage: Passage): Outcome<readonly 
     const ways = fingerPassage({ ...part, pins }, { ...passage, notes, top, parts: [0] });
     if (!ways.ok) {
       const path = ways.refusal.path.replace(/^pins\.(\d+)/, (_, k: string) => `pins.${own[Number(k)]?.index ?? k}`);
-      return refused(path, ways.refusal.message);
+      return refused(
+        path,
+        ways.refusal.message,
+        ways.refusal.release?.map((at) => at + from),
+      );
     }
     parts.push(ways.value);
   }
@@ -62,9 +66,6 @@ function joined(parts: readonly Way[]): Way {
       last = placed;
       return placed;
     });
-  const crossings = fingers.flatMap((note, at) =>
-    at > 0 && fingers[at - 1]?.string !== note.string ? [{ from: at - 1, to: at }] : [],
-  );
   const sums = new Map(TERM_IDS.map((term) => [term, 0]));
   for (const { term, cost } of parts.flatMap((part) => part.terms)) sums.set(term, (sums.get(term) ?? 0) + cost);
   return {
@@ -72,7 +73,7 @@ function joined(parts: readonly Way[]): Way {
     mirrored: parts.every((part) => part.mirrored),
     fingers,
     shifts,
-    crossings,
+    crossings: crossingsOf(fingers),
     terms: [...sums].filter(([, cost]) => cost !== 0).map(([term, cost]) => ({ term, cost })),
   };
 }

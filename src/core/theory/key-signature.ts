@@ -1,5 +1,5 @@
 import { Note } from 'tonal';
-import { formOf, type FormId } from './form.ts';
+import { formOf, isMinor, type FormId } from './form.ts';
 import { pitchClass } from './pitch.ts';
 
 export interface KeySignature {
@@ -71,3 +71,8 @@ export const CIRCLE = {
   major: ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Db', 'Ab', 'Eb', 'Bb', 'F'],
   minor: ['A', 'E', 'B', 'F#', 'C#', 'G#', 'D#', 'Bb', 'F', 'C', 'G', 'D'],
 } as const;
+
+/** The keys of the circle of fifths as a form writes them. */
+export function circleFor(form: FormId): readonly string[] {
+  return isMinor(form) ? CIRCLE.minor : CIRCLE.major;
+}

@@ -41,8 +41,8 @@ export function explainTyped(recipe: Recipe, text: string): Outcome<Typed> {
   if (!best.ok) return best;
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const parsed = parseFingering(text, instrument);
-  if (!parsed.ok) return faulty([{ column: Number(parsed.refusal.path), message: parsed.refusal.message }]);
-  const placed = place(parsed.value, passage.value, text.length);
+  if (!parsed.ok) return faulty([{ column: parsed.column, message: parsed.message }]);
+  const placed = place(parsed.notes, passage.value, text.length);
   if (!placed.ok) return faulty([placed.fault]);
   const asked: Recipe = { ...recipe, groups: undefined, ways: 1 };
   const faults = placed.notes.flatMap(({ note, at }) => faultOf(note, at, asked));

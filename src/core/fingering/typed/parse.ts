@@ -1,6 +1,5 @@
 import type { Finger } from '../../instruments/frame.ts';
 import type { Instrument } from '../../instruments/instrument.ts';
-import { granted, refused, type Outcome } from '../../study/refusal.ts';
 
 /** One note of a typed fingering. */
 export interface TypedNote {
@@ -10,6 +9,11 @@ export interface TypedNote {
   /** Place of its mark in the text, counted from 0. */
   readonly column: number;
 }
+
+/** The notes of a line, or the first place where it can't be read. */
+export type ParsedLine =
+  | { readonly ok: true; readonly notes: readonly TypedNote[] }
+  | { readonly ok: false; readonly column: number; readonly message: string };
 
 const FINGERS: Readonly<Record<string, Finger>> = { 0: 0, 1: 1, 2: 2, 3: 3, 4: 4, T: 'T', t: 'T' };
 /** Marks a teacher puts between fingers, which say nothing more: shifts, groups, bars. */
@@ -22,7 +26,7 @@ const ANY_STRING = '?';
  * holds until the next; `?` lets the string follow by itself again. Dashes, bars and commas are
  * read over.
  */
-export function parseFingering(text: string, instrument: Instrument): Outcome<TypedNote[]> {
+export function parseFingering(text: string, instrument: Instrument): ParsedLine {
   const names = instrument.strings.map((string) => string.name).sort((a, b) => b.length - a.length);
   const notes: TypedNote[] = [];
   let string: string | undefined;
@@ -41,15 +45,20 @@ export function parseFingering(text: string, instrument: Instrument): Outcome<Ty
       notes.push({ finger: FINGERS[mark] as Finger, string, column });
       column += 1;
     } else {
-      return refused(
-        String(column),
-        `“${mark}” at place ${column + 1} is neither a string nor a finger. Strings are ${instrument.strings.map((one) => one.name).join(', ')}; fingers are 0 to 4, T for the thumb.`,
-      );
+      return {
+        ok: false,
+        column,
+        message: `“${mark}” at place ${column + 1} is neither a string nor a finger. Strings are ${instrument.strings.map((one) => one.name).join(', ')}; fingers are 0 to 4, T for the thumb.`,
+      };
     }
   }
   if (notes.length === 0) {
     const example = instrument.strings.slice(0, 2).map((one) => `${one.name} 0123`);
-    return refused('0', `Type a row of fingers, with strings before them where you like: ${example.join(' ')}.`);
+    return {
+      ok: false,
+      column: 0,
+      message: `Type a row of fingers, with strings before them where you like: ${example.join(' ')}.`,
+    };
   }
-  return granted(notes);
+  return { ok: true, notes };
 }

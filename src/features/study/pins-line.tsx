@@ -1,0 +1,77 @@
+import type { Refusal } from '../../core/study/refusal.ts';
+import { Button } from '../../ui/button.tsx';
+import { Notice } from '../../ui/notice.tsx';
+
+/** Why a pin can't be played, and the way out. */
+export function PinTrouble({
+  trouble,
+  onRelease,
+}: {
+  trouble: Refusal;
+  onRelease: (notes: readonly number[]) => void;
+}) {
+  const { message, release = [] } = trouble;
+  return (
+    <Notice tone="trouble" title="This pin cannot be played">
+      {message}{' '}
+      {release.length > 0 ? (
+        <button type="button" className="underline" onClick={() => onRelease(release)}>
+          {release.length === 1 ? 'Release the pin' : `Release these ${release.length} pins`}
+        </button>
+      ) : null}
+    </Notice>
+  );
+}
+
+/** How to work on the score, and what can be taken back. */
+export function PinsLine({
+  pins,
+  count,
+  undo,
+  onUndo,
+  onReleaseAll,
+  onKeepAll,
+  onOtherKeys,
+  onHelp,
+}: {
+  pins: number;
+  count: number;
+  undo: { readonly canUndo: boolean; readonly canRedo: boolean };
+  onUndo: (forth: boolean) => void;
+  onReleaseAll: () => void;
+  onKeepAll: () => void;
+  onOtherKeys: () => void;
+  onHelp: () => void;
+}) {
+  return (
+    <div className="no-print mt-1 flex flex-wrap items-center justify-between gap-x-4">
+      <p className="text-sm text-faint">
+        Choose a note with the mouse or the arrow keys; 0 to 4 and T pin its finger, a string’s letter its string, X
+        releases it.{' '}
+        {pins > 0 ? `${pins} ${pins === 1 ? 'note is' : 'notes are'} pinned, underlined on the score.` : ''}
+      </p>
+      <div className="flex flex-wrap">
+        <Button kind="quiet" disabled={!undo.canUndo} onClick={() => onUndo(false)}>
+          Undo
+        </Button>
+        <Button kind="quiet" disabled={!undo.canRedo} onClick={() => onUndo(true)}>
+          Redo
+        </Button>
+        <Button kind="quiet" onClick={onOtherKeys}>
+          In other keys …
+        </Button>
+        <Button kind="quiet" onClick={onHelp}>
+          Shortcuts …
+        </Button>
+        <Button kind="quiet" disabled={pins === count} onClick={onKeepAll}>
+          Keep this fingering
+        </Button>
+        {pins > 0 ? (
+          <Button kind="quiet" onClick={onReleaseAll}>
+            Release all pins
+          </Button>
+        ) : null}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,274 @@
+import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import type { Way } from '../../core/fingering/fingering.ts';
+import { wayName } from '../../core/fingering/way-name.ts';
+import type { Finger } from '../../core/instruments/frame.ts';
+import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
+import { instrumentFor } from '../../core/instruments/set-up.ts';
+import { pinNote, pinRun, release } from '../../core/study/pinning.ts';
+import { readRecipe, schoolOf, type Recipe } from '../../core/study/recipe.ts';
+import type { SavedStudy } from '../../core/study/saved-study.ts';
+import { titleOf } from '../../core/study/title.ts';
+import { useKeepStudy } from '../../data/library-queries.ts';
+import { toSaved } from '../../data/library.ts';
+import { Notice } from '../../ui/notice.tsx';
+import { useSteady } from '../../ui/steady.ts';
+import { changeChoices, type Choices } from './choices.ts';
+import { Climb } from './climb.tsx';
+import { Comparison } from './comparison.tsx';
+import { Fingerboard } from './fingerboard.tsx';
+import { HandPatterns } from './hand-patterns.tsx';
+import { SpellingWarning, signatureWords } from './key-words.tsx';
+import { NoteBar } from './note-bar.tsx';
+import { OtherKeys } from './other-keys.tsx';
+import { OwnLine } from './own-line.tsx';
+import { OwnSchool } from './own-school.tsx';
+import { USUAL_PAPER, type PaperPart } from './paper.ts';
+import { PinsLine, PinTrouble } from './pins-line.tsx';
+import { RecipeSentence } from './recipe-sentence.tsx';
+import { Score } from './score.tsx';
+import { ScoreLookSentence, USUAL_LOOK } from './score-look.tsx';
+import { rangeOf, selectTo, type Selection } from './selection.ts';
+import { ShiftList } from './shift-list.tsx';
+import { Shortcuts } from './shortcuts.tsx';
+import { StudyActions } from './study-actions.tsx';
+import { markChoice, markFingered } from './timing.ts';
+import { useAutosave } from './use-autosave.ts';
+import { useBuiltStudy, useHeadStart } from './use-built-study.ts';
+import { useOtherWay } from './use-other-way.ts';
+import { useScored } from './use-scored.ts';
+import { useShortcuts } from './use-shortcuts.ts';
+import { useUndo } from './use-undo.ts';
+import { WaysList } from './ways-list.tsx';
+import { WhyList } from './why-list.tsx';
+
+/** Fingers by the keys that pin them. */
+const FINGER_KEYS: Readonly<Record<string, Finger>> = { 0: 0, 1: 1, 2: 2, 3: 3, 4: 4, t: 'T' };
+const RELEASE_KEYS: readonly string[] = ['Backspace', 'Delete', 'x'];
+
+interface BenchProps {
+  readonly choices: Choices;
+  readonly way: number;
+  readonly saved?: SavedStudy;
+  /** The fingering the study was opened with, while its choices are unchanged. */
+  readonly keptFingers?: SavedStudy['fingering'] | undefined;
+  readonly onChange: (choices: Choices, way: number) => void;
+}
+
+/** The bench a study is worked on: its choices, its score, its ways, and everything that shows them. */
+export function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) {
+  const built = useBuiltStudy(choices, keptFingers, way);
+  const { outcome } = built;
+  const study = outcome?.ok ? outcome.value : undefined;
+  const chosen = study ? Math.min(way, study.ways.length - 1) : 0;
+  const headStart = useHeadStart();
+  const keep = useKeepStudy();
+  const navigate = useNavigate();
+  const undo = useUndo<{ choices: Choices; way: number }>();
+  const [selection, setSelection] = useState<Selection>();
+  const [paper, setPaper] = useState(USUAL_PAPER);
+  const [look, setLook] = useState(USUAL_LOOK);
+
+  const other = useOtherWay(look.beside, choices, study);
+  const scored = useScored(study, chosen, look, other?.way);
+  // While a pin can't be played the last study stays, so that the pin can be released.
+  const trouble = outcome && !outcome.ok ? outcome.refusal : undefined;
+  const shown = scored.now ?? (trouble?.path.startsWith('pins') ? scored.last : undefined);
+
+  useLayoutEffect(() => {
+    if (scored.now && !built.stale) markFingered();
+  }, [scored.now, built.stale]);
+
+  const show = (next: Choices, nextWay: number): void => {
+    markChoice();
+    if (nextWay === 0) headStart(next);
+    onChange(next, nextWay);
+  };
+  const change = (next: Choices, nextWay: number): void => {
+    undo.remember({ choices, way });
+    show(next, nextWay);
+  };
+  const stepBack = useSteady((forth: boolean) => {
+    const target = forth ? undo.forth({ choices, way }) : undo.back({ choices, way });
+    if (target) show(target.choices, target.way);
+  });
+  const changePart = useSteady((make: (now: Choices) => Partial<Choices>) =>
+    change(changeChoices(choices, make(choices)), 0),
+  );
+  const chooseWay = useSteady((next: number) => change(choices, next));
+  const changePins = (pins: Recipe['pins']): void => change({ ...choices, pins }, 0);
+  const pins = choices.pins ?? [];
+
+  const count = shown?.passage.notes.length ?? 0;
+  const select = useSteady((at: number, extend?: boolean) =>
+    setSelection(selectTo(selection, at, extend === true, count)),
+  );
+  const takeOver = useSteady((taken: Way) => changePins(pinRun(pins, taken, 0, count - 1)));
+  const instrument = shown && instrumentFor(shown.recipe.instrument, shown.recipe.setUp);
+  const pressKey = (key: string): boolean => {
+    if (!selection || !shown) return false;
+    const [from, to] = rangeOf(selection);
+    const finger = FINGER_KEYS[key.toLowerCase()];
+    const string = instrument?.strings.find((one) => one.name.toLowerCase() === key.toLowerCase());
+    if (key === 'Escape') setSelection(undefined);
+    else if (RELEASE_KEYS.includes(key)) changePins(release(pins, from, to));
+    else if (key === 'p') changePins(pinRun(pins, shown.way, from, to));
+    else if (finger !== undefined && from === to) changePins(pinNote(pins, from, { finger }));
+    else if (string && from === to) changePins(pinNote(pins, from, { string: string.name }));
+    else return false;
+    return true;
+  };
+  const onPaper = (part: PaperPart): string => (paper.has(part) ? 'break-inside-avoid' : 'no-print');
+  // Pictures and cards follow a moment after the fingering and the score.
+  const pictured = useDeferredValue(shown);
+  const pressOnScore = useSteady(pressKey);
+  const [help, setHelp] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const openHelp = useSteady(() => setHelp(true));
+  useShortcuts(stepBack, openHelp);
+
+  const readable = useMemo(() => readRecipe(choices), [choices]);
+  const recipe = readable.ok ? readable.value : undefined;
+  const title = recipe ? titleOf(recipe) : 'A study';
+  const rewriting = useAutosave(saved, built.stale ? undefined : scored.now, recipe, title);
+
+  const unkept = keep.error?.message;
+  useEffect(() => {
+    if (unkept) toast.error(unkept, { duration: 15_000 });
+  }, [unkept]);
+
+  const keepNew = useSteady((): void => {
+    if (!study) return;
+    const fresh = toSaved(study, chosen, new Date().toISOString());
+    keep.mutate(fresh, {
+      onSuccess: () => {
+        toast.success('Kept in the library. Changes are now kept as you make them.');
+        void navigate(`/studies/${fresh.id}`);
+      },
+    });
+  });
+
+  return (
+    <article>
+      <header className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h1 className="text-3xl leading-tight text-balance wrap-anywhere">{saved?.name ?? title}</h1>
+          <p className="text-faint">
+            {saved?.name ? `${title} · ` : ''}
+            {recipe ? `${INSTRUMENT_TABLE[recipe.instrument].name} · ${signatureWords(recipe)}` : ''}
+          </p>
+        </div>
+        <StudyActions
+          scored={scored.now}
+          saved={saved}
+          saving={keep.isPending || rewriting}
+          onKeep={keepNew}
+          paper={paper}
+          onPaper={setPaper}
+        />
+      </header>
+      {recipe ? (
+        <>
+          <div className="mt-1">
+            <RecipeSentence choices={choices} followed={recipe} onChange={changePart} />
+          </div>
+          <SpellingWarning tonic={recipe.tonic} form={recipe.form} onTonic={(tonic) => changePart(() => ({ tonic }))} />
+        </>
+      ) : null}
+      <div className="mt-2">
+        {built.error ? (
+          <Notice tone="trouble" title="The engine stopped">
+            {built.error.message} Reload the page to start it again.
+          </Notice>
+        ) : trouble && !shown ? (
+          <Notice tone="trouble" title="This study cannot be made">
+            {trouble.message}
+          </Notice>
+        ) : shown ? (
+          <>
+            {trouble ? (
+              <PinTrouble
+                trouble={trouble}
+                onRelease={(gone) => changePins(pins.filter((pin) => !gone.includes(pin.at)))}
+              />
+            ) : null}
+            <Score study={shown} selection={selection} onSelect={select} onKey={pressOnScore} />
+            <PinsLine
+              pins={pins.length}
+              count={count}
+              undo={undo}
+              onUndo={stepBack}
+              onReleaseAll={() => changePins([])}
+              onKeepAll={() => takeOver(shown.way)}
+              onOtherKeys={() => setKeys(true)}
+              onHelp={openHelp}
+            />
+            {study ? <ScoreLookSentence look={look} built={study} chosen={chosen} onLook={setLook} /> : null}
+            {selection && selection.head < count ? (
+              <NoteBar
+                study={shown}
+                selection={selection}
+                onPin={(at, { string, finger }) => changePins(pinNote(pins, at, { string, finger }))}
+                onPinRun={(from, to) => changePins(pinRun(pins, shown.way, from, to))}
+                onRelease={(from, to) => changePins(release(pins, from, to))}
+              />
+            ) : null}
+            {study && other ? (
+              <Comparison
+                study={shown}
+                other={other.way}
+                names={[wayName(shown.way, shown.passage, shown.recipe), other.name]}
+                selection={selection}
+                onSelect={select}
+                onTake={(from, to) => changePins(pinRun(pins, other.way, from, to))}
+              />
+            ) : null}
+            <div className="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
+              <div>
+                {study ? (
+                  <div className="no-print">
+                    <WaysList built={study} chosen={chosen} kept={keptFingers !== undefined} onChoose={chooseWay} />
+                    <WhyList built={study} chosen={chosen} />
+                  </div>
+                ) : null}
+                <OwnSchool
+                  school={schoolOf(shown.recipe)}
+                  instrument={shown.recipe.instrument}
+                  onSchool={(school) => change({ ...choices, school }, 0)}
+                />
+                <div className="no-print mt-4">
+                  <OwnLine key={shown.title} study={pictured ?? shown} onTake={takeOver} onSelect={select} />
+                </div>
+              </div>
+              <div className="space-y-4">
+                <div className={onPaper('fingerboard')}>
+                  <Fingerboard study={pictured ?? shown} selection={selection} onSelect={select} />
+                </div>
+                <div className={onPaper('fingerboard')}>
+                  <HandPatterns study={pictured ?? shown} />
+                </div>
+                <div className={onPaper('climb')}>
+                  <Climb study={pictured ?? shown} selection={selection} onSelect={select} />
+                </div>
+              </div>
+              <div className={paper.has('shifts') ? 'xl:col-span-2' : 'no-print xl:col-span-2'}>
+                <ShiftList study={pictured ?? shown} chosen={selection?.head} onSelect={select} />
+              </div>
+            </div>
+            <p className="mt-5 max-w-prose text-sm text-faint">
+              Build stretches and high positions up over weeks, let the hand go between tries, and stop when it hurts or
+              tingles. The teacher in the room decides; for pain that stays, a doctor or physiotherapist.
+            </p>
+          </>
+        ) : (
+          <p role="status" className="min-h-56">
+            Working the fingering out …
+          </p>
+        )}
+      </div>
+      {shown ? <OtherKeys study={shown} open={keys} onClose={() => setKeys(false)} /> : null}
+      <Shortcuts open={help} onClose={() => setHelp(false)} />
+    </article>
+  );
+}
