@@ -86,7 +86,7 @@ describe('MusicXML', () => {
       const file = join(folder, `look-${index}.musicxml`);
       const beside = look.beside ? otherWay(SAMPLES[0]!) : undefined;
       const { beside: _, ...rest } = look;
-      const study = { ...scored(SAMPLES[0]!)!, look: { ...rest, ...(beside ? { beside } : {}) } };
+      const study = { ...scored(SAMPLES[0]!)!, look: { ...rest, ...(beside ? { beside: [beside] } : {}) } };
       writeFileSync(file, withLocalDtd(musicXml(study), dtd));
       files.push(file);
     });
@@ -118,7 +118,7 @@ describe('MusicXML', () => {
     expect(notes({ fingers: 'blank' }).flatMap(fingers)).toEqual([]);
     const named = notes({ fingers: 'all', names: 'movable' }).map((note) => note.lyric.text);
     expect(named.slice(0, 8)).toEqual(['do', 're', 'mi', 'fa', 'sol', 'la', 'ti', 'do']);
-    const both = notes({ fingers: 'all', beside: other });
+    const both = notes({ fingers: 'all', beside: [other] });
     other.fingers.forEach((note, at) => {
       const same = note.string === study.way.fingers[at]!.string && note.finger === study.way.fingers[at]!.finger;
       expect(fingers(both[at])).toHaveLength(same ? 1 : 2);

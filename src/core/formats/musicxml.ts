@@ -148,8 +148,8 @@ interface Marks {
   readonly bowed: ReadonlySet<number>;
   /** Notes that show their finger. */
   readonly fingered: ReadonlySet<number>;
-  /** Another way's notes where they differ. */
-  readonly beside: ReadonlyMap<number, FingeredNote>;
+  /** Short words under a note: what other ways play there, whether it lies higher or lower than known. */
+  readonly under: ReadonlyMap<number, readonly string[]>;
 }
 
 function marksOf(study: ScoredStudy): Marks {
@@ -176,16 +176,27 @@ function marksOf(study: ScoredStudy): Marks {
   const descent = starts.find((at) => at > passage.top || at === passage.top);
   const bowed = new Set([0, ...(descent === undefined ? [] : [descent]), starts.at(-1) ?? 0]);
   const shown = study.look?.fingers ?? 'all';
-  const other = study.look?.beside;
-  const beside = new Map(
-    other ? differingNotes(way, other).flatMap((at) => (other.fingers[at] ? [[at, other.fingers[at]]] : [])) : [],
-  );
+  const under = underNotes(study);
   if (shown === 'blank') {
     const none = new Set<number>();
-    return { numerals: new Map(), handStarts: new Map(), handEnds: none, strokes, bowed, fingered: none, beside };
+    return { numerals: new Map(), handStarts: new Map(), handEnds: none, strokes, bowed, fingered: none, under };
   }
   const fingered = shown === 'all' ? new Set(way.fingers.map((note) => note.at)) : changingNotes(way);
-  return { numerals, handStarts, handEnds, strokes, bowed, fingered, beside };
+  return { numerals, handStarts, handEnds, strokes, bowed, fingered, under };
+}
+
+/** Under each note: an arrow where it is altered, then the other ways, the second in brackets. */
+function underNotes({ way, look }: ScoredStudy): Map<number, string[]> {
+  const under = new Map<number, string[]>();
+  const add = (at: number, words: string): void => void under.set(at, [...(under.get(at) ?? []), words]);
+  for (const { at, by } of look?.altered ?? []) add(at, by > 0 ? '▴' : '▾');
+  (look?.beside ?? []).forEach((other, place) => {
+    for (const at of differingNotes(way, other)) {
+      const note = other.fingers[at];
+      if (note) add(at, place === 0 ? `${note.string}${note.finger}` : `(${note.string}${note.finger})`);
+    }
+  });
+  return under;
 }
 
 function barContent(
@@ -225,7 +236,11 @@ function barContent(
             'lyric',
             {},
             element('syllabic', {}, 'single'),
-            element('text', {}, noteName(pitch, study.passage.tonic, study.look.names)),
+            element(
+              'text',
+              {},
+              study.look.covered?.includes(piece.at) ? '?' : noteName(pitch, study.passage.tonic, study.look.names),
+            ),
           )
         : undefined,
     );
@@ -309,7 +324,6 @@ function notations(
   marks: Marks,
   instrument: Instrument,
 ): XmlNode | undefined {
-  const other = marks.beside.get(piece.at);
   const stroke = marks.strokes.find((one) => one.from <= piece.at && piece.at <= one.to);
   const slurred = stroke !== undefined && stroke.to > stroke.from;
   const stringIndex = instrument.strings.findIndex((string) => string.name === finger.string);
@@ -328,7 +342,7 @@ function notations(
             ? element(stroke.direction === 'down' ? 'down-bow' : 'up-bow')
             : undefined,
           marks.fingered.has(piece.at) ? element('fingering', { placement: 'above' }, finger.finger) : undefined,
-          other ? element('fingering', { placement: 'below' }, `${other.string}${other.finger}`) : undefined,
+          ...(marks.under.get(piece.at) ?? []).map((words) => element('fingering', { placement: 'below' }, words)),
           element('string', {}, instrument.strings.length - stringIndex),
         ),
   ];

@@ -1,4 +1,5 @@
 import type { Way } from '../fingering/fingering.ts';
+import type { Altered } from '../study/known-study.ts';
 import type { Passage } from '../study/notes.ts';
 import type { Recipe } from '../study/recipe.ts';
 import type { NoteNames } from '../theory/note-names.ts';
@@ -23,8 +24,12 @@ export interface ScoreLook {
   readonly fingers: FingersShown;
   /** Names under the notes. */
   readonly names?: NoteNames;
-  /** Another way, its fingers and strings under the notes where it differs. */
-  readonly beside?: Way;
+  /** Notes whose names are covered, to be said by heart. */
+  readonly covered?: readonly number[];
+  /** One or two other ways, their fingers and strings under the notes where they differ. */
+  readonly beside?: readonly Way[];
+  /** Notes marked as higher or lower than in a study the pupil knows. */
+  readonly altered?: readonly Altered[];
 }
 
 /** Notes whose finger is shown where only changes are: arrivals, crossings, reaches, the first. */

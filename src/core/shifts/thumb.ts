@@ -2,7 +2,7 @@ import type { InstrumentId } from '../instruments/instrument.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 
 /** Hands from which the thumb no longer lies behind the neck. Common practice, no source. */
-const NECK_ENDS: Readonly<Record<InstrumentId, number>> = { violin: 8, viola: 7, cello: 9, bass: 10 };
+export const NECK_ENDS: Readonly<Record<InstrumentId, number>> = { violin: 8, viola: 7, cello: 9, bass: 10 };
 
 /** What the thumb does in a shift, in a sentence. Common practice, no source. */
 export function thumbSentence(instrument: InstrumentId, from: FingeredNote, to: FingeredNote): string {

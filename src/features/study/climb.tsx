@@ -34,6 +34,7 @@ export const Climb = memo(function Climb({
 }) {
   const { way, passage } = study;
   const { notes, top } = passage;
+  const altered = new Map(study.look?.altered?.map(({ at, by }) => [at, by]));
   const all = notes.map((note) => note.at);
   const rows: Row[] =
     top > 0 && top < notes.length - 1 && passage.parts.length === 1
@@ -130,6 +131,11 @@ export const Climb = memo(function Climb({
                     {note.string !== before?.string ? (
                       <text x={x(at)} y={r * TALL + TALL - 6} textAnchor="middle" className="string-name">
                         {note.string}
+                      </text>
+                    ) : null}
+                    {altered.has(at) ? (
+                      <text x={x(at) + radius + 1} y={y(at) - radius + 3} className="altered">
+                        {(altered.get(at) ?? 0) > 0 ? '▴' : '▾'}
                       </text>
                     ) : null}
                     {shift ? (

@@ -7,6 +7,7 @@ import { printed } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';
 import { Climb } from './climb.tsx';
 import type { Selection } from './selection.ts';
+import type { NamedWay } from './use-other-way.ts';
 
 const ROWS: readonly { readonly name: string; readonly value: (counts: WayCounts) => string }[] = [
   { name: 'Shifts', value: (counts) => String(counts.shifts) },
@@ -21,59 +22,60 @@ const ROWS: readonly { readonly name: string; readonly value: (counts: WayCounts
   { name: 'Cost', value: (counts) => counts.cost.toFixed(1) },
 ];
 
-/** Two ways side by side: counts, what decides, the runs where they differ, both climbs. */
+/** Two or three ways side by side: counts, what decides, the runs where they differ, their climbs. */
 export function Comparison({
   study,
-  other,
-  names,
+  name,
+  others,
   selection,
   onSelect,
   onTake,
 }: {
   study: ScoredStudy;
-  other: Way;
-  /** What the shown way and the other are called. */
-  names: readonly [shown: string, other: string];
+  /** What the shown way is called. */
+  name: string;
+  others: readonly NamedWay[];
   selection: Selection | undefined;
   onSelect: (at: number) => void;
-  /** Takes a run of the other way over. */
-  onTake: (from: number, to: number) => void;
+  /** Takes a run of another way over. */
+  onTake: (way: Way, from: number, to: number) => void;
 }) {
   const length = stringLength(study.recipe.instrument, study.recipe.setUp);
-  const counts = [countsOf(study.way, length), countsOf(other, length)] as const;
-  const different = differingNotes(study.way, other);
-  const runs = runsOf(different);
-  const last = study.way.fingers.length - 1;
-  const pitch = (at: number): string => printed(study.passage.notes[at]?.pitch.name ?? '');
+  const columns = [{ name, way: study.way }, ...others];
+  const counts = columns.map(({ way }) => countsOf(way, length));
   return (
     <section aria-labelledby="beside-heading" className="mt-4 border-t border-rule pt-3">
       <h2 id="beside-heading" className="text-xl">
         Side by side
       </h2>
-      <p className="mt-1">{decidingSentence(study.way, other, names)}</p>
-      <div className="mt-2 grid gap-8 lg:grid-cols-[1fr_1fr]">
-        <div>
-          <table className="w-full text-left">
+      {others.map((other) => (
+        <p key={other.name} className="mt-1">
+          {decidingSentence(study.way, other.way, [name, other.name])}
+        </p>
+      ))}
+      <div className="mt-2 grid gap-x-8 gap-y-4 lg:grid-cols-2">
+        <div className="overflow-x-auto">
+          <table className="text-left">
             <thead>
               <tr>
                 <td />
-                {names.map((name) => (
-                  <th key={name} scope="col" className="px-2 py-1 align-bottom font-bold">
-                    {name.charAt(0).toUpperCase() + name.slice(1)}
+                {columns.map((column, k) => (
+                  <th key={k} scope="col" className="px-3 py-1 align-bottom font-bold">
+                    {column.name.charAt(0).toUpperCase() + column.name.slice(1)}
                   </th>
                 ))}
               </tr>
             </thead>
             <tbody>
-              {ROWS.map(({ name, value }) => (
-                <tr key={name} className="border-t border-rule">
+              {ROWS.map((row) => (
+                <tr key={row.name} className="border-t border-rule">
                   <th scope="row" className="py-1 pr-2 font-normal text-faint">
-                    {name}
+                    {row.name}
                   </th>
                   {counts.map((one, k) => (
-                    <td key={k} className="px-2 py-1">
-                      {value(one)}
-                      {value(counts[0]) === value(counts[1]) ? '' : ' *'}
+                    <td key={k} className="px-3 py-1">
+                      {row.value(one)}
+                      {new Set(counts.map(row.value)).size === 1 ? '' : ' *'}
                     </td>
                   ))}
                 </tr>
@@ -81,38 +83,75 @@ export function Comparison({
             </tbody>
           </table>
           <p className="text-sm text-faint">
-            * where they differ. Under the staff stand the strings and fingers of the other way, where they differ:{' '}
-            {different.length} of {last + 1} notes.
+            * where they differ. Under the staff stand the strings and fingers of the other way, where they differ
+            {others.length > 1 ? '; those of the third way in brackets' : ''}.
           </p>
-          <ul className="no-print mt-2">
-            {runs.map(([from, to]) => (
-              <li key={from} className="flex flex-wrap items-baseline justify-between gap-2 border-b border-rule py-1">
-                <button type="button" className="text-left underline decoration-rule" onClick={() => onSelect(from)}>
-                  {from === to
-                    ? `Note ${from + 1}: ${pitch(from)}`
-                    : `Notes ${from + 1} to ${to + 1}: ${pitch(from)} to ${pitch(to)}`}
-                </button>
-                <Button kind="quiet" onClick={() => onTake(from, to)}>
-                  Take this over
-                </Button>
-              </li>
-            ))}
-          </ul>
-          {runs.length > 0 ? (
-            <Button className="no-print mt-2" onClick={() => onTake(0, last)}>
-              Take all of it over
-            </Button>
-          ) : (
-            <p className="mt-2">The two are the same, note for note.</p>
-          )}
         </div>
-        <Climb
-          study={{ ...study, way: other }}
-          title={`The climb of ${names[1]}`}
-          selection={selection}
-          onSelect={onSelect}
-        />
+        {others.map((other) => (
+          <OtherWay
+            key={other.name}
+            study={study}
+            other={other}
+            selection={selection}
+            onSelect={onSelect}
+            onTake={(from, to) => onTake(other.way, from, to)}
+          />
+        ))}
       </div>
     </section>
+  );
+}
+
+/** One other way: its climb, and the runs of it that can be taken over. */
+function OtherWay({
+  study,
+  other,
+  selection,
+  onSelect,
+  onTake,
+}: {
+  study: ScoredStudy;
+  other: NamedWay;
+  selection: Selection | undefined;
+  onSelect: (at: number) => void;
+  onTake: (from: number, to: number) => void;
+}) {
+  const different = differingNotes(study.way, other.way);
+  const runs = runsOf(different);
+  const last = study.way.fingers.length - 1;
+  const pitch = (at: number): string => printed(study.passage.notes[at]?.pitch.name ?? '');
+  return (
+    <div>
+      <Climb
+        study={{ ...study, way: other.way }}
+        title={`The climb of ${other.name}`}
+        selection={selection}
+        onSelect={onSelect}
+      />
+      <p className="mt-1 text-sm text-faint">
+        {different.length} of {last + 1} notes are played otherwise.
+      </p>
+      <ul className="no-print mt-1">
+        {runs.map(([from, to]) => (
+          <li key={from} className="flex flex-wrap items-baseline justify-between gap-2 border-b border-rule py-1">
+            <button type="button" className="text-left underline decoration-rule" onClick={() => onSelect(from)}>
+              {from === to
+                ? `Note ${from + 1}: ${pitch(from)}`
+                : `Notes ${from + 1} to ${to + 1}: ${pitch(from)} to ${pitch(to)}`}
+            </button>
+            <Button kind="quiet" onClick={() => onTake(from, to)}>
+              Take this over
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {runs.length > 0 ? (
+        <Button className="no-print mt-2" onClick={() => onTake(0, last)}>
+          Take all of it over
+        </Button>
+      ) : (
+        <p className="mt-2">The two are the same, note for note.</p>
+      )}
+    </div>
   );
 }

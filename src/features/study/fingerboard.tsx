@@ -28,6 +28,7 @@ export const Fingerboard = memo(function Fingerboard({
   const [facing, setFacing] = useState(false);
   const [leftHanded, setLeftHanded] = useState(false);
   const [zoom, setZoom] = useState(1);
+  const [path, setPath] = useState(false);
   const { way, recipe, passage } = study;
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const length = stringLength(recipe.instrument, recipe.setUp);
@@ -49,13 +50,17 @@ export const Fingerboard = memo(function Fingerboard({
   const tall = bottom + 22 + ARROW * downs.length + 8;
   const patterns = stringPatterns(way.fingers, order);
   const head = selection?.head;
+  const lastNote = way.fingers.length - 1;
   const block = handBlocks(way.fingers).find((one) => head !== undefined && head >= one.from && head <= one.to);
   const reach = block
     ? way.fingers.slice(block.from, block.to + 1).flatMap((note) => (note.finger === 0 ? [] : [note.stop]))
     : [];
-  const hands = [...new Map(handBlocks(way.fingers).map((one) => [one.hand, one])).values()].filter(
-    (one) => one.hand > 0,
-  );
+  const hands = [...new Map(handBlocks(way.fingers).map((one) => [one.hand, one])).values()]
+    .map((one) => {
+      const stops = way.fingers.filter((note) => note.hand === one.hand && note.finger !== 0).map((note) => note.stop);
+      return { ...one, low: Math.min(one.hand, ...stops), high: Math.max(one.hand, ...stops) };
+    })
+    .filter((one) => one.hand > 0);
   const noteAt = (string: string, stop: number): number =>
     way.fingers.findIndex((note) => note.string === string && note.stop === stop);
   return (
@@ -65,6 +70,25 @@ export const Fingerboard = memo(function Fingerboard({
           Fingerboard
         </h2>
         <div className="no-print flex flex-wrap gap-1">
+          <Button
+            kind="quiet"
+            aria-label="The note before"
+            disabled={head === 0}
+            onClick={() => onSelect(head === undefined ? lastNote : head - 1)}
+          >
+            ◂
+          </Button>
+          <Button
+            kind="quiet"
+            aria-label="The note after"
+            disabled={head === lastNote}
+            onClick={() => onSelect(head === undefined ? 0 : head + 1)}
+          >
+            ▸
+          </Button>
+          <Toggle on={path} onToggle={setPath}>
+            Path
+          </Toggle>
           <Toggle on={facing} onToggle={setFacing}>
             Facing the pupil
           </Toggle>
@@ -98,6 +122,17 @@ export const Fingerboard = memo(function Fingerboard({
             />
           ))}
           <line x1={at(0)} x2={at(0)} y1={top - 4} y2={bottom + 4} className="nut" />
+          {hands.map((one) => (
+            <rect
+              key={one.hand}
+              x={Math.min(at(one.low), at(one.high)) - 14}
+              y={top + 2}
+              width={Math.abs(at(one.high) - at(one.low)) + 28}
+              height={bottom - top - 4}
+              rx={6}
+              className="other-hand"
+            />
+          ))}
           {block && reach.length > 0 ? (
             <rect
               x={Math.min(at(block.hand), at(Math.max(...reach))) - 14}
@@ -137,6 +172,14 @@ export const Fingerboard = memo(function Fingerboard({
                 />
               )),
           )}
+          {path ? (
+            <polyline
+              className="path"
+              points={way.fingers
+                .map((note) => `${note.stop <= 0 ? openX : at(note.stop)},${rowY(note.string)}`)
+                .join(' ')}
+            />
+          ) : null}
           {patterns.flatMap(({ string, stops }) =>
             stops.map(({ stop, fingers }) => {
               const index = noteAt(string, stop);

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Pin, PinOff } from 'lucide-react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { positionWords } from '../../core/instruments/position.ts';
+import { postureReminders } from '../../core/shifts/posture.ts';
 import { findingOf } from '../../core/shifts/shift-card.ts';
 import { checkSentence, fingerWords } from '../../core/shifts/sentences.ts';
 import type { NoteOption } from '../../core/study/note-options.ts';
@@ -46,9 +47,16 @@ export function NoteBar({
           ) : null}
         </div>
       </div>
+      <Posture study={study} from={from} to={to} />
       {from === to ? <Options study={study} at={from} onPin={onPin} /> : null}
     </section>
   );
+}
+
+/** The one reminder on posture that belongs to the chosen notes. */
+function Posture({ study, from, to }: { study: ScoredStudy; from: number; to: number }) {
+  const reminder = postureReminders(study.way, study.recipe).find(({ at }) => at >= from && at <= to);
+  return reminder ? <p className="text-sm font-medium text-accent">{reminder.words}</p> : null;
 }
 
 function Options({

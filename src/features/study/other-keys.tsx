@@ -4,7 +4,7 @@ import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { fingeringText } from '../../core/fingering/way-name.ts';
 import type { KeyFate } from '../../core/study/other-keys.ts';
 import { circleFor } from '../../core/theory/key-signature.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { isTonicName, printed } from '../../core/theory/pitch.ts';
 import { toSaved } from '../../data/library.ts';
 import { useKeepStudies } from '../../data/library-queries.ts';
 import { Button } from '../../ui/button.tsx';
@@ -18,22 +18,77 @@ const FATE_WORDS: Readonly<Record<KeyFate['kind'], string>> = {
   'no-room': 'no room',
 };
 
-/** Carries the study through the circle of fifths, and keeps the keys wanted in the library. */
+/** Carries the study through the circle of fifths or a list of keys, and keeps the keys wanted in the library. */
 export function OtherKeys({ study, open, onClose }: { study: ScoredStudy; open: boolean; onClose: () => void }) {
   return (
     <Dialog
       open={open}
       onClose={onClose}
       title="In other keys"
-      description={`${study.title}, carried through the circle of fifths with the same fingers where a hand can play them.`}
+      description={`${study.title}, carried into other keys with the same fingers where a hand can play them.`}
     >
-      {open ? <Keys study={study} onClose={onClose} /> : null}
+      {open ? <KeyList study={study} onClose={onClose} /> : null}
     </Dialog>
   );
 }
 
-function Keys({ study, onClose }: { study: ScoredStudy; onClose: () => void }) {
-  const tonics = circleFor(study.recipe.form);
+/** Which keys: the circle of fifths, or a list of one's own. */
+function KeyList({ study, onClose }: { study: ScoredStudy; onClose: () => void }) {
+  const circle = circleFor(study.recipe.form);
+  const [own, setOwn] = useState('');
+  const [tonics, setTonics] = useState(circle);
+  const [trouble, setTrouble] = useState<string>();
+  const choose = (): void => {
+    const read = own.trim() === '' ? { keys: circle } : readKeys(own);
+    setTrouble(read.trouble);
+    if (read.keys) setTonics(read.keys);
+  };
+  return (
+    <>
+      <form
+        className="mt-3 flex flex-wrap items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          choose();
+        }}
+      >
+        <label className="grow">
+          <span className="block text-sm text-faint">Keys, in the order wanted; empty for the circle of fifths</span>
+          <input
+            name="keys"
+            value={own}
+            placeholder="D, A, F#, Bb"
+            maxLength={200}
+            aria-invalid={trouble !== undefined}
+            onChange={(event) => setOwn(event.target.value)}
+            className="w-full border-b-2 border-ink bg-sheet px-2 py-1"
+          />
+        </label>
+        <Button type="submit">Work them out</Button>
+      </form>
+      {trouble ? (
+        <p role="alert" className="mt-1 text-accent">
+          {trouble}
+        </p>
+      ) : null}
+      <Keys key={tonics.join()} study={study} tonics={tonics} onClose={onClose} />
+    </>
+  );
+}
+
+/** Reads a list of keys such as `D, A, F# Bb`; says which word is none. */
+function readKeys(text: string): { readonly keys?: readonly string[]; readonly trouble?: string } {
+  const words = text.split(/[\s,;]+/).filter(Boolean);
+  const keys = words.map((word) =>
+    (word.charAt(0).toUpperCase() + word.slice(1)).replaceAll('♯', '#').replaceAll('♭', 'b'),
+  );
+  const wrong = words.find((_, place) => !isTonicName(keys[place] ?? ''));
+  return wrong === undefined
+    ? { keys: [...new Set(keys)] }
+    : { trouble: `“${wrong}” is no key. Write letters A to G, each with # or b if needed, such as D, F#, Bb.` };
+}
+
+function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly string[]; onClose: () => void }) {
   const [fates, setFates] = useState<readonly KeyFate[]>([]);
   const [wanted, setWanted] = useState<ReadonlySet<string>>(new Set());
   const [stopped, setStopped] = useState(false);

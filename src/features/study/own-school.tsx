@@ -1,11 +1,13 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../core/fingering/schools/knobs.ts';
-import type { School } from '../../core/fingering/schools/school.ts';
+import { readSchool, type School } from '../../core/fingering/schools/school.ts';
 import type { InstrumentId } from '../../core/instruments/instrument.ts';
 import { newId } from '../../data/library.ts';
 import { useKeepSchool } from '../../data/schools.ts';
 import { Button } from '../../ui/button.tsx';
+import { Choice, type Option } from '../../ui/choice.tsx';
+import { HAND_OPTIONS, OPEN_STRING_OPTIONS, RETURN_OPTIONS } from './rule-options.ts';
 import { download, fileName } from '../../ui/download.ts';
 
 /** Sliders that make a school of one's own; the fingering follows each. */
@@ -22,6 +24,28 @@ export function OwnSchool({
   const [id] = useState(() => newId());
   const [name, setName] = useState('My school');
   const keep = useKeepSchool();
+  const file = useRef<HTMLInputElement>(null);
+  const bringIn = async (chosen: File): Promise<void> => {
+    const read = readSchool(await chosen.text());
+    if (!read.ok) {
+      toast.error(`${chosen.name}: ${read.refusal.message}`, { duration: 15_000 });
+    } else if (read.value.instruments && !read.value.instruments.includes(instrument)) {
+      toast.error(
+        `“${read.value.name}” is a school for ${read.value.instruments.join(', ')}: open such a study first.`,
+      );
+    } else {
+      // It comes in under an id of its own, so that it replaces none that is here.
+      const fresh = { ...read.value, id: newId() };
+      setName(fresh.name);
+      try {
+        await keep.mutateAsync(fresh);
+        onSchool(fresh);
+        toast.success(`The school “${fresh.name}” is kept, and this study follows it.`);
+      } catch (error) {
+        toast.error(error instanceof Error ? error.message : String(error));
+      }
+    }
+  };
   // A shipped school is never changed: turning a knob begins one's own from it.
   const own = (): School => (school && !isShipped(school) ? school : ownSchool(school, id, name, instrument));
   const early = school?.weights[EARLY_LATE.term] ?? EARLY_LATE.usual;
@@ -53,6 +77,7 @@ export function OwnSchool({
           }}
         />
       </div>
+      <Rules rules={school?.rules ?? {}} instrument={instrument} onRules={(rules) => onSchool({ ...own(), rules })} />
       <form
         className="mt-2 flex flex-wrap items-end gap-2"
         onSubmit={(event) => {
@@ -84,8 +109,81 @@ export function OwnSchool({
         >
           Export it
         </Button>
+        <Button kind="quiet" onClick={() => file.current?.click()}>
+          Import one …
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          aria-label="A school’s file"
+          className="hidden"
+          onChange={(event) => {
+            const [chosen] = event.target.files ?? [];
+            event.target.value = '';
+            if (chosen) void bringIn(chosen);
+          }}
+        />
       </form>
     </details>
+  );
+}
+
+const AS_THE_STUDY: Option = { value: '', label: 'as the study says' };
+
+/** The rules a study under this school follows unless it has its own. */
+function Rules({
+  rules,
+  instrument,
+  onRules,
+}: {
+  rules: School['rules'];
+  instrument: InstrumentId;
+  onRules: (rules: School['rules']) => void;
+}) {
+  const set = (field: keyof School['rules'], value: string | boolean): void => {
+    const next = Object.entries({ ...rules, [field]: value || undefined }).filter(([, one]) => one !== undefined);
+    onRules(Object.fromEntries(next) as School['rules']);
+  };
+  return (
+    <p className="mt-2 leading-8">
+      Its rules: open strings{' '}
+      <Choice
+        label="The school’s open strings"
+        value={rules.openStrings ?? ''}
+        options={[AS_THE_STUDY, ...OPEN_STRING_OPTIONS]}
+        onChoose={(value) => set('openStrings', value)}
+      />
+      ; coming down{' '}
+      <Choice
+        label="The school’s way down"
+        value={rules.return ?? ''}
+        options={[AS_THE_STUDY, ...RETURN_OPTIONS]}
+        onChoose={(value) => set('return', value)}
+      />
+      {instrument === 'bass' ? (
+        <>
+          ; the hand{' '}
+          <Choice
+            label="The school’s hand system"
+            value={rules.handSystem ?? ''}
+            options={[AS_THE_STUDY, ...HAND_OPTIONS]}
+            onChoose={(value) => set('handSystem', value)}
+          />
+        </>
+      ) : null}
+      ; groups of fingers{' '}
+      <Choice
+        label="The school’s groups"
+        value={rules.movable ? 'movable' : ''}
+        options={[
+          { value: '', label: 'as they fall' },
+          { value: 'movable', label: 'the same in every key' },
+        ]}
+        onChoose={(value) => set('movable', value === 'movable')}
+      />
+      .
+    </p>
   );
 }
 

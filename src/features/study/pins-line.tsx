@@ -33,6 +33,7 @@ export function PinsLine({
   onKeepAll,
   onOtherKeys,
   onHelp,
+  onPalette,
 }: {
   pins: number;
   count: number;
@@ -42,6 +43,7 @@ export function PinsLine({
   onKeepAll: () => void;
   onOtherKeys: () => void;
   onHelp: () => void;
+  onPalette: () => void;
 }) {
   return (
     <div className="no-print mt-1 flex flex-wrap items-center justify-between gap-x-4">
@@ -59,6 +61,9 @@ export function PinsLine({
         </Button>
         <Button kind="quiet" onClick={onOtherKeys}>
           In other keys …
+        </Button>
+        <Button kind="quiet" onClick={onPalette}>
+          Do …
         </Button>
         <Button kind="quiet" onClick={onHelp}>
           Shortcuts …

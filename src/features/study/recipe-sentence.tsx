@@ -2,7 +2,6 @@ import { memo } from 'react';
 import type { School } from '../../core/fingering/schools/school.ts';
 import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
 import {
-  HAND_SYSTEMS,
   INSTRUMENT_TABLE,
   INSTRUMENTS,
   type Instrument,
@@ -17,6 +16,7 @@ import { printed } from '../../core/theory/pitch.ts';
 import { useOwnSchools } from '../../data/schools.ts';
 import { Choice, type Option } from '../../ui/choice.tsx';
 import { formsFor, mostOctaves, type Choices } from './choices.ts';
+import { HAND_OPTIONS, OPEN_STRING_OPTIONS, RETURN_OPTIONS } from './rule-options.ts';
 
 const TONICS = ['C', 'C#', 'Db', 'D', 'D#', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'G#', 'Ab', 'A', 'A#', 'Bb', 'B', 'Cb'];
 
@@ -26,24 +26,9 @@ const DIRECTIONS: readonly Option[] = [
   { value: 'down', label: 'down' },
 ];
 
-const OPEN_STRINGS: readonly Option[] = [
-  { value: 'free', label: 'where they fit' },
-  { value: 'up-only', label: 'going up only' },
-  { value: 'down-only', label: 'coming down only' },
-  { value: 'never', label: 'never' },
-];
-
 const DESCENTS: readonly Option[] = [
   { value: 'natural', label: 'with its natural notes' },
   { value: 'ascending', label: 'with the notes of the way up' },
-];
-
-const RETURNS: readonly Option[] = [
-  { value: 'auto', label: 'as suits best' },
-  { value: 'mirror', label: 'the same way back' },
-  { value: 'fourth', label: 'onto the fourth finger' },
-  { value: 'third', label: 'onto the third finger' },
-  { value: 'top-string', label: 'along the top string' },
 ];
 
 const TO_A_BOW = [1, 2, 3, 4, 6, 7, 8, 12];
@@ -168,14 +153,14 @@ export const RecipeSentence = memo(function RecipeSentence({
         <Choice
           label="Open strings"
           value={followed.openStrings}
-          options={OPEN_STRINGS}
+          options={OPEN_STRING_OPTIONS}
           onChoose={(value) => change({ openStrings: value as Choices['openStrings'] })}
         />
         ; the way down{' '}
         <Choice
           label="Way down"
           value={followed.return}
-          options={RETURNS}
+          options={RETURN_OPTIONS}
           onChoose={(value) => change({ return: value as Choices['return'] })}
         />
         {choices.instrument === 'bass' ? (
@@ -184,7 +169,7 @@ export const RecipeSentence = memo(function RecipeSentence({
             <Choice
               label="Hand system"
               value={followed.handSystem ?? '1-2-4'}
-              options={HAND_SYSTEMS.map((system) => ({ value: system, label: system.replaceAll('-', ' ') }))}
+              options={HAND_OPTIONS}
               onChoose={(value) => change({ handSystem: value as Choices['handSystem'] })}
             />
           </>

@@ -2,26 +2,47 @@ import type { FingersShown } from '../../core/formats/scored-study.ts';
 import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
 import { wayName } from '../../core/fingering/way-name.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
+import { KNOWN_STUDIES, knownRecipe, type KnownStudy } from '../../core/study/known-study.ts';
+import { formOf } from '../../core/theory/form.ts';
 import type { NoteNames } from '../../core/theory/note-names.ts';
+import { printed } from '../../core/theory/pitch.ts';
 import { Choice, type Option } from '../../ui/choice.tsx';
 import type { Beside } from './use-other-way.ts';
 
-/** What stands on the score besides the notes. */
+/** What stands on the sheet besides the notes. */
 export interface Look {
+  /** The engraved score, or the pattern of whole and half steps without notation. */
+  readonly sheet: 'notes' | 'pattern';
   readonly fingers: FingersShown;
   readonly names: NoteNames | undefined;
-  readonly beside: Beside;
+  /** Notes whose names are covered. */
+  readonly covered: readonly number[];
+  /** Up to two ways or schools set beside the chosen way. */
+  readonly besides: readonly Beside[];
+  readonly known: KnownStudy | undefined;
 }
 
-export const USUAL_LOOK: Look = { fingers: 'all', names: undefined, beside: { kind: 'none' } };
+export const USUAL_LOOK: Look = {
+  sheet: 'notes',
+  fingers: 'all',
+  names: undefined,
+  covered: [],
+  besides: [],
+  known: undefined,
+};
 
-const FINGERS: readonly Option[] = [
+const SHEETS: readonly Option[] = [
+  { value: 'notes', label: 'notes' },
+  { value: 'pattern', label: 'the pattern alone' },
+];
+
+export const FINGER_OPTIONS: readonly Option[] = [
   { value: 'all', label: 'every finger' },
   { value: 'changes', label: 'only what changes' },
   { value: 'blank', label: 'nothing, to be filled in' },
 ];
 
-const NAMES: readonly Option[] = [
+export const NAME_OPTIONS: readonly Option[] = [
   { value: '', label: 'nothing' },
   { value: 'letters', label: 'their letters' },
   { value: 'fixed', label: 'do re mi, fixed' },
@@ -40,42 +61,111 @@ export function ScoreLookSentence({
   chosen: number;
   onLook: (look: Look) => void;
 }) {
-  const schools = SCHOOLS.filter((one) => one.instruments?.includes(built.recipe.instrument) ?? true);
-  const besides: Option[] = [
-    { value: 'none', label: 'nothing' },
-    ...built.ways.flatMap((way, index) =>
-      index === chosen
-        ? []
-        : [{ value: `way ${index}`, label: `way ${index + 1}: ${wayName(way, built.passage, built.recipe)}` }],
-    ),
-    ...schools.map((one) => ({ value: `school ${one.id}`, label: `the school “${one.name}”` })),
-  ];
+  const besides = besideOptions(built, chosen);
+  const [first = NONE, second = NONE] = look.besides;
   return (
     <p className="no-print mt-1 text-faint">
-      Over the notes{' '}
+      Shown as{' '}
+      <Choice
+        label="Shown as"
+        value={look.sheet}
+        options={SHEETS}
+        onChoose={(sheet) => onLook({ ...look, sheet: sheet as Look['sheet'] })}
+      />
+      ; over the notes{' '}
       <Choice
         label="Over the notes"
         value={look.fingers}
-        options={FINGERS}
+        options={FINGER_OPTIONS}
         onChoose={(fingers) => onLook({ ...look, fingers: fingers as FingersShown })}
       />
       , under them{' '}
       <Choice
         label="Under the notes"
         value={look.names ?? ''}
-        options={NAMES}
-        onChoose={(names) => onLook({ ...look, names: names === '' ? undefined : (names as NoteNames) })}
+        options={NAME_OPTIONS}
+        onChoose={(names) => onLook({ ...look, covered: [], names: (names || undefined) as NoteNames | undefined })}
       />
-      , beside this way{' '}
+      {look.names ? <Covers look={look} count={built.passage.notes.length} onLook={onLook} /> : null}; beside this way{' '}
       <Choice
         label="Beside this way"
-        value={besideValue(look.beside)}
+        value={besideValue(first)}
         options={besides}
-        onChoose={(value) => onLook({ ...look, beside: readBeside(value) })}
+        onChoose={(value) => onLook({ ...look, besides: withBeside(readBeside(value), second) })}
+      />
+      {first.kind === 'none' ? null : (
+        <>
+          {' '}
+          and{' '}
+          <Choice
+            label="And beside both"
+            value={besideValue(second)}
+            options={besides.filter(({ value }) => value === 'none' || value !== besideValue(first))}
+            onChoose={(value) => onLook({ ...look, besides: withBeside(first, readBeside(value)) })}
+          />
+        </>
+      )}
+      ; known already:{' '}
+      <Choice
+        label="Known already"
+        value={look.known ?? ''}
+        options={knownOptions(built)}
+        onChoose={(known) => onLook({ ...look, known: (known || undefined) as KnownStudy | undefined })}
       />
       .
     </p>
   );
+}
+
+const NONE: Beside = { kind: 'none' };
+
+function withBeside(...besides: Beside[]): readonly Beside[] {
+  return besides.filter((one) => one.kind !== 'none');
+}
+
+/** Covers every name, or uncovers what is covered; single ones by the key H on the score. */
+function Covers({ look, count, onLook }: { look: Look; count: number; onLook: (look: Look) => void }) {
+  const all = look.covered.length === count;
+  return (
+    <>
+      {' '}
+      <button
+        type="button"
+        className="underline decoration-rule underline-offset-4 hover:bg-wash"
+        onClick={() => onLook({ ...look, covered: all ? [] : Array.from({ length: count }, (_, at) => at) })}
+      >
+        {all ? '(uncover all)' : '(cover all; H covers or uncovers one)'}
+      </button>
+    </>
+  );
+}
+
+/** Covers the names of the chosen notes, or uncovers them where all of them are covered. */
+export function coverNames(look: Look, from: number, to: number): Look {
+  const run = Array.from({ length: to - from + 1 }, (_, k) => from + k);
+  const covered = run.every((at) => look.covered.includes(at))
+    ? look.covered.filter((at) => !run.includes(at))
+    : [...new Set([...look.covered, ...run])];
+  return { ...look, covered };
+}
+
+function knownOptions({ recipe }: BuiltStudy): Option[] {
+  const kin = KNOWN_STUDIES.flatMap((known) => {
+    const study = knownRecipe(recipe, known);
+    return study ? [{ value: known, label: `${printed(study.tonic)} ${formOf(study.form).name}` }] : [];
+  });
+  return [{ value: '', label: 'nothing like it' }, ...kin];
+}
+
+function besideOptions({ recipe, ways, passage }: BuiltStudy, chosen: number): Option[] {
+  const schools = SCHOOLS.filter((one) => one.instruments?.includes(recipe.instrument) ?? true);
+  return [
+    { value: 'none', label: 'nothing' },
+    ...ways.flatMap((way, index) =>
+      index === chosen ? [] : [{ value: `way ${index}`, label: `way ${index + 1}: ${wayName(way, passage, recipe)}` }],
+    ),
+    ...schools.map((one) => ({ value: `school ${one.id}`, label: `the school “${one.name}”` })),
+  ];
 }
 
 function besideValue(beside: Beside): string {
@@ -86,5 +176,5 @@ function besideValue(beside: Beside): string {
 function readBeside(value: string): Beside {
   const [kind, which = ''] = value.split(' ');
   if (kind === 'way') return { kind: 'way', way: Number(which) };
-  return kind === 'school' ? { kind: 'school', school: which } : { kind: 'none' };
+  return kind === 'school' ? { kind: 'school', school: which } : NONE;
 }

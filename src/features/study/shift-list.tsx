@@ -8,6 +8,7 @@ import {
   placeSentence,
   timingSentence,
 } from '../../core/shifts/sentences.ts';
+import { postureReminders } from '../../core/shifts/posture.ts';
 import { shiftCards, startCard } from '../../core/shifts/shift-card.ts';
 import { printed } from '../../core/theory/pitch.ts';
 
@@ -25,6 +26,7 @@ export const ShiftList = memo(function ShiftList({
   const start = startCard(way, passage, recipe);
   const shifts = shiftCards(way, passage, recipe);
   const crossings = crossingCards(way, passage);
+  const reminders = postureReminders(way, recipe);
   return (
     <div>
       <h2 className="text-xl">Shifts</h2>
@@ -38,6 +40,7 @@ export const ShiftList = memo(function ShiftList({
             `The hand stands ${Math.round(start.millimetres)} mm from first position.`,
             placeSentence(start, start.first),
             checkSentence(start, passage),
+            reminders.find(({ at }) => at === start.first.at)?.words,
           ]
             .filter(Boolean)
             .join(' ')}
@@ -54,7 +57,9 @@ export const ShiftList = memo(function ShiftList({
             >
               {moveSentence(card, passage)} {leadSentences(card).join(' ')} {timingSentence(card)}{' '}
               {placeSentence(card, card.to)} {checkSentence(card, passage)}{' '}
-              <span className="text-faint">{card.thumb}</span>
+              <span className="text-faint">
+                {reminders.find(({ at }) => at === card.shift.to)?.words ?? card.thumb}
+              </span>
             </Card>
           </li>
         ))}

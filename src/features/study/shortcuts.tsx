@@ -9,9 +9,11 @@ const SHORTCUTS: readonly (readonly [keys: string, does: string])[] = [
   ['a string’s letter', 'pin the string'],
   ['P', 'pin the chosen notes as they are'],
   ['X', 'release the chosen notes'],
+  ['H', 'cover or uncover the names of the chosen notes'],
   ['Escape', 'choose nothing'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
+  ['Ctrl K', 'do anything by its name'],
   ['?', 'this list'],
 ];
 

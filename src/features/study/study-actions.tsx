@@ -2,11 +2,11 @@ import { memo } from 'react';
 import { Download, Printer } from 'lucide-react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { engraver } from '../../workers/engraver.ts';
-import { PAPER_NAMES, PAPER_PAGE, PAPER_PARTS, type PaperPart } from './paper.ts';
+import { toast } from 'sonner';
 import { Button } from '../../ui/button.tsx';
-import { download, fileName } from '../../ui/download.ts';
 import { Menu, MenuAction, MenuCheck } from '../../ui/menu.tsx';
+import { EXPORTS, type Export } from './exports.ts';
+import { PAPER_NAMES, PAPER_PARTS, type PaperPart } from './paper.ts';
 
 /** What can be done with the study as a whole. */
 export const StudyActions = memo(function StudyActions({
@@ -24,17 +24,11 @@ export const StudyActions = memo(function StudyActions({
   paper: ReadonlySet<PaperPart>;
   onPaper: (paper: ReadonlySet<PaperPart>) => void;
 }) {
-  const exportMusicXml = async (study: ScoredStudy): Promise<void> => {
-    const { musicXml } = await import('../../core/formats/musicxml.ts');
-    download(fileName(study.title, 'musicxml'), musicXml(study), 'application/vnd.recordare.musicxml+xml');
-  };
-  const exportMidi = async (study: ScoredStudy): Promise<void> => {
-    const { midiFile } = await import('../../core/formats/midi.ts');
-    download(fileName(study.title, 'mid'), midiFile(study), 'audio/midi');
-  };
-  const exportSvg = async (study: ScoredStudy): Promise<void> => {
-    const svg = await engraver().engrave(study, PAPER_PAGE);
-    download(fileName(study.title, 'svg'), svg, 'image/svg+xml');
+  const write = (one: Export): void => {
+    if (!scored) return;
+    one
+      .write(scored, paper)
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
   };
   return (
     <div className="no-print flex flex-wrap items-center gap-2">
@@ -65,7 +59,7 @@ export const StudyActions = memo(function StudyActions({
             {PAPER_NAMES[part]}
           </MenuCheck>
         ))}
-        <MenuAction onSelect={() => setTimeout(() => window.print())}>Print, or save as PDF …</MenuAction>
+        <MenuAction onSelect={() => setTimeout(() => window.print())}>Print …</MenuAction>
       </Menu>
       <Menu
         trigger={
@@ -74,9 +68,11 @@ export const StudyActions = memo(function StudyActions({
           </Button>
         }
       >
-        <MenuAction onSelect={() => scored && void exportMusicXml(scored)}>MusicXML, for notation software</MenuAction>
-        <MenuAction onSelect={() => scored && void exportMidi(scored)}>MIDI, to play it</MenuAction>
-        <MenuAction onSelect={() => scored && void exportSvg(scored)}>SVG, a picture of the score</MenuAction>
+        {EXPORTS.map((one) => (
+          <MenuAction key={one.words} onSelect={() => write(one)}>
+            {one.words}
+          </MenuAction>
+        ))}
       </Menu>
     </div>
   );

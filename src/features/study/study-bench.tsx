@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { Way } from '../../core/fingering/fingering.ts';
@@ -16,32 +16,41 @@ import { Notice } from '../../ui/notice.tsx';
 import { useSteady } from '../../ui/steady.ts';
 import { changeChoices, type Choices } from './choices.ts';
 import { Climb } from './climb.tsx';
-import { Comparison } from './comparison.tsx';
+import { ChangesNote } from './changes-note.tsx';
+import { benchCommands } from './commands.ts';
 import { Fingerboard } from './fingerboard.tsx';
 import { HandPatterns } from './hand-patterns.tsx';
 import { SpellingWarning, signatureWords } from './key-words.tsx';
 import { NoteBar } from './note-bar.tsx';
-import { OtherKeys } from './other-keys.tsx';
+import { EXPORTS } from './exports.ts';
 import { OwnLine } from './own-line.tsx';
 import { OwnSchool } from './own-school.tsx';
 import { USUAL_PAPER, type PaperPart } from './paper.ts';
+import { PatternSheet } from './pattern-sheet.tsx';
 import { PinsLine, PinTrouble } from './pins-line.tsx';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { Score } from './score.tsx';
-import { ScoreLookSentence, USUAL_LOOK } from './score-look.tsx';
+import { coverNames, ScoreLookSentence, USUAL_LOOK } from './score-look.tsx';
 import { rangeOf, selectTo, type Selection } from './selection.ts';
 import { ShiftList } from './shift-list.tsx';
 import { Shortcuts } from './shortcuts.tsx';
 import { StudyActions } from './study-actions.tsx';
+import { TeacherKey } from './teacher-key.tsx';
 import { markChoice, markFingered } from './timing.ts';
 import { useAutosave } from './use-autosave.ts';
 import { useBuiltStudy, useHeadStart } from './use-built-study.ts';
+import { useKnown } from './use-known.ts';
 import { useOtherWay } from './use-other-way.ts';
 import { useScored } from './use-scored.ts';
 import { useShortcuts } from './use-shortcuts.ts';
 import { useUndo } from './use-undo.ts';
 import { WaysList } from './ways-list.tsx';
 import { WhyList } from './why-list.tsx';
+
+// Asked for now and then: they come when they are.
+const Comparison = lazy(async () => ({ default: (await import('./comparison.tsx')).Comparison }));
+const OtherKeys = lazy(async () => ({ default: (await import('./other-keys.tsx')).OtherKeys }));
+const Palette = lazy(() => import('../../ui/palette.tsx'));
 
 /** Fingers by the keys that pin them. */
 const FINGER_KEYS: Readonly<Record<string, Finger>> = { 0: 0, 1: 1, 2: 2, 3: 3, 4: 4, t: 'T' };
@@ -70,8 +79,16 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
   const [paper, setPaper] = useState(USUAL_PAPER);
   const [look, setLook] = useState(USUAL_LOOK);
 
-  const other = useOtherWay(look.beside, choices, study);
-  const scored = useScored(study, chosen, look, other?.way);
+  const second = useOtherWay(look.besides[0], choices, study);
+  const third = useOtherWay(look.besides[1], choices, study);
+  const others = [second, third].filter((other) => other !== undefined);
+  const changes = useKnown(look.known, study, chosen);
+  const scored = useScored(study, chosen, {
+    fingers: look.fingers,
+    ...(look.names ? { names: look.names, covered: look.covered } : {}),
+    ...(others.length > 0 ? { beside: others.map((other) => other.way) } : {}),
+    ...(changes ? { altered: changes.altered } : {}),
+  });
   // While a pin can't be played the last study stays, so that the pin can be released.
   const trouble = outcome && !outcome.ok ? outcome.refusal : undefined;
   const shown = scored.now ?? (trouble?.path.startsWith('pins') ? scored.last : undefined);
@@ -114,6 +131,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
     if (key === 'Escape') setSelection(undefined);
     else if (RELEASE_KEYS.includes(key)) changePins(release(pins, from, to));
     else if (key === 'p') changePins(pinRun(pins, shown.way, from, to));
+    else if (key === 'h' && look.names) setLook(coverNames(look, from, to));
     else if (finger !== undefined && from === to) changePins(pinNote(pins, from, { finger }));
     else if (string && from === to) changePins(pinNote(pins, from, { string: string.name }));
     else return false;
@@ -123,10 +141,11 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
   // Pictures and cards follow a moment after the fingering and the score.
   const pictured = useDeferredValue(shown);
   const pressOnScore = useSteady(pressKey);
-  const [help, setHelp] = useState(false);
-  const [keys, setKeys] = useState(false);
-  const openHelp = useSteady(() => setHelp(true));
-  useShortcuts(stepBack, openHelp);
+  const [sheet, setSheet] = useState<'help' | 'keys' | 'palette'>();
+  const closeSheet = useSteady(() => setSheet(undefined));
+  const openHelp = useSteady(() => setSheet('help'));
+  const openPalette = useSteady(() => setSheet('palette'));
+  useShortcuts(stepBack, openHelp, openPalette);
 
   const readable = useMemo(() => readRecipe(choices), [choices]);
   const recipe = readable.ok ? readable.value : undefined;
@@ -193,7 +212,13 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                 onRelease={(gone) => changePins(pins.filter((pin) => !gone.includes(pin.at)))}
               />
             ) : null}
-            <Score study={shown} selection={selection} onSelect={select} onKey={pressOnScore} />
+            {look.sheet === 'notes' ? (
+              <Score study={shown} selection={selection} onSelect={select} onKey={pressOnScore} />
+            ) : (
+              <PatternSheet study={shown} selection={selection} onSelect={select} />
+            )}
+            {look.fingers === 'blank' ? <TeacherKey study={shown} /> : null}
+            {changes ? <ChangesNote changes={changes} /> : null}
             <PinsLine
               pins={pins.length}
               count={count}
@@ -201,8 +226,9 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
               onUndo={stepBack}
               onReleaseAll={() => changePins([])}
               onKeepAll={() => takeOver(shown.way)}
-              onOtherKeys={() => setKeys(true)}
+              onOtherKeys={() => setSheet('keys')}
               onHelp={openHelp}
+              onPalette={openPalette}
             />
             {study ? <ScoreLookSentence look={look} built={study} chosen={chosen} onLook={setLook} /> : null}
             {selection && selection.head < count ? (
@@ -214,15 +240,17 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                 onRelease={(from, to) => changePins(release(pins, from, to))}
               />
             ) : null}
-            {study && other ? (
-              <Comparison
-                study={shown}
-                other={other.way}
-                names={[wayName(shown.way, shown.passage, shown.recipe), other.name]}
-                selection={selection}
-                onSelect={select}
-                onTake={(from, to) => changePins(pinRun(pins, other.way, from, to))}
-              />
+            {study && others.length > 0 ? (
+              <Suspense>
+                <Comparison
+                  study={shown}
+                  name={wayName(shown.way, shown.passage, shown.recipe)}
+                  others={others}
+                  selection={selection}
+                  onSelect={select}
+                  onTake={(taken, from, to) => changePins(pinRun(pins, taken, from, to))}
+                />
+              </Suspense>
             ) : null}
             <div className="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
               <div>
@@ -267,8 +295,38 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
           </p>
         )}
       </div>
-      {shown ? <OtherKeys study={shown} open={keys} onClose={() => setKeys(false)} /> : null}
-      <Shortcuts open={help} onClose={() => setHelp(false)} />
+      {shown ? (
+        <Suspense>
+          {sheet === 'keys' ? <OtherKeys study={shown} open onClose={closeSheet} /> : null}
+          {sheet === 'palette' ? (
+            <Palette
+              open
+              onClose={closeSheet}
+              commands={benchCommands(choices, {
+                change: (part) => changePart(() => part),
+                look: (part) => setLook({ ...look, ...part }),
+                doings: [
+                  { group: 'Do', words: 'Undo', keys: 'Ctrl Z', run: () => stepBack(false) },
+                  { group: 'Do', words: 'Redo', keys: 'Ctrl Shift Z', run: () => stepBack(true) },
+                  { group: 'Do', words: 'Keep this fingering', run: () => takeOver(shown.way) },
+                  { group: 'Do', words: 'Release all pins', run: () => changePins([]) },
+                  { group: 'Do', words: 'In other keys', run: () => setSheet('keys') },
+                  { group: 'Do', words: 'Shortcuts', keys: '?', run: openHelp },
+                  { group: 'Do', words: 'Print', run: () => setTimeout(() => window.print()) },
+                  ...EXPORTS.map((one) => ({
+                    group: 'Export',
+                    words: one.words,
+                    run: () => void one.write(shown, paper).catch((error: unknown) => toast.error(String(error))),
+                  })),
+                  { group: 'Go', words: 'Library', run: () => void navigate('/') },
+                  { group: 'Go', words: 'Build a new study', run: () => void navigate('/studies/new') },
+                ],
+              })}
+            />
+          ) : null}
+        </Suspense>
+      ) : null}
+      <Shortcuts open={sheet === 'help'} onClose={closeSheet} />
     </article>
   );
 }

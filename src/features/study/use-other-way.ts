@@ -13,13 +13,19 @@ export type Beside =
   | { readonly kind: 'way'; readonly way: number }
   | { readonly kind: 'school'; readonly school: string };
 
+/** A way and what it is called. */
+export interface NamedWay {
+  readonly way: Way;
+  readonly name: string;
+}
+
 /** The way set beside the chosen one and what it is called; nothing until it is worked out. */
 export function useOtherWay(
-  beside: Beside,
+  beside: Beside | undefined,
   choices: Choices,
   study: BuiltStudy | undefined,
-): { readonly way: Way; readonly name: string } | undefined {
-  const school = beside.kind === 'school' ? beside.school : undefined;
+): NamedWay | undefined {
+  const school = beside?.kind === 'school' ? beside.school : undefined;
   const { data } = useQuery({
     queryKey: ['beside', choices, school],
     queryFn: async (): Promise<Outcome<BuiltStudy>> => {
@@ -37,7 +43,7 @@ export function useOtherWay(
     gcTime: 3_000,
   });
   if (!study) return undefined;
-  if (beside.kind === 'way') {
+  if (beside?.kind === 'way') {
     const way = study.ways[beside.way];
     return way && { way, name: wayName(way, study.passage, study.recipe) };
   }

@@ -1,36 +1,30 @@
 import { useState } from 'react';
-import type { Way } from '../../core/fingering/fingering.ts';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { ScoredStudy, ScoreLook } from '../../core/formats/scored-study.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import { titleOf } from '../../core/study/title.ts';
-import type { Look } from './score-look.tsx';
 
 /**
- * The chosen way as a score; the same object while notes and fingers are the same, so that it is
- * engraved once. `last` is what was shown before a study that can't be made.
+ * The chosen way as a score; the same object while notes, fingers and look are the same, so that it
+ * is engraved once. `last` is what was shown before a study that can't be made.
  */
 export function useScored(
   study: BuiltStudy | undefined,
   chosen: number,
-  look: Look,
-  beside: Way | undefined,
+  look: ScoreLook,
 ): { readonly now: ScoredStudy | undefined; readonly last: ScoredStudy | undefined } {
   const [last, setLast] = useState<{ key: string; scored: ScoredStudy }>();
   const way = study?.ways[chosen];
   if (!study || !way) return { now: undefined, last: last?.scored };
   const { ways: _, ...asked } = study.recipe;
-  const key = JSON.stringify([asked, way.fingers, look.fingers, look.names, beside?.fingers]);
+  const { beside = [], ...plain } = look;
+  const key = JSON.stringify([asked, way.fingers, plain, beside.map((other) => other.fingers)]);
   if (last?.key === key) return { now: last.scored, last: last.scored };
   const scored: ScoredStudy = {
     title: titleOf(study.recipe),
     recipe: study.recipe,
     passage: study.passage,
     way,
-    look: {
-      fingers: look.fingers,
-      ...(look.names ? { names: look.names } : {}),
-      ...(beside ? { beside } : {}),
-    },
+    look,
   };
   setLast({ key, scored });
   return { now: scored, last: scored };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { HAND_SYSTEMS, INSTRUMENTS, type InstrumentId } from '../../instruments/instrument.ts';
+import { granted, refused, type Outcome } from '../../study/refusal.ts';
 import { COST_TABLES } from '../cost-tables.ts';
 import { OPEN_STRING_RULES } from '../open-strings.ts';
 import { TERM_IDS, TERMS, type CostTable, type TermId } from '../terms.ts';
@@ -42,6 +43,21 @@ export const School = z.strictObject({
 });
 
 export type School = z.infer<typeof School>;
+
+/** Reads a school's file; the refusal says what is wrong with it and where. */
+export function readSchool(text: string): Outcome<School> {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    return refused('', 'This file is no JSON. A school’s file is one that Step Ladder exported.');
+  }
+  const read = School.safeParse(json);
+  if (read.success) return granted(read.data);
+  const issue = read.error.issues[0];
+  const path = issue?.path.join('.') ?? '';
+  return refused(path, `${path ? `In “${path}”: ` : ''}${issue?.message ?? 'This is no school.'}`);
+}
 
 const tables = new Map<string, CostTable>();
 /** Beyond this many tables the earlier ones are put together anew when asked for. */

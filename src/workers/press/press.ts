@@ -1,0 +1,103 @@
+import PdfDocument from 'pdfkit';
+import { toBytes } from 'pdfkit/output';
+import drawSvg from 'svg-to-pdfkit';
+import { MARGIN, PAPER_SIZES, type PaperSize } from './paper-size.ts';
+
+/** The faces of the press, as TrueType files. They have the signs of music text: sharps, flats, arrows. */
+export interface Faces {
+  readonly plain: ArrayBuffer;
+  readonly bold: ArrayBuffer;
+  readonly italic: ArrayBuffer;
+}
+
+/** A PDF being made, page by page. Lengths in points. */
+export class Press {
+  readonly #doc: PDFKit.PDFDocument;
+  readonly #size: PaperSize;
+  readonly #bytes: Promise<Uint8Array>;
+  #pages = 0;
+
+  constructor(title: string, size: PaperSize, faces: Faces) {
+    this.#size = size;
+    this.#doc = new PdfDocument({
+      size: [PAPER_SIZES[size].width, PAPER_SIZES[size].height],
+      margin: MARGIN,
+      autoFirstPage: false,
+      // The press has no faces but these; the typings know file names only.
+      font: faces.plain as unknown as string,
+      info: { Title: title, Creator: 'Step Ladder' },
+    });
+    for (const [name, face] of Object.entries(faces)) this.#doc.registerFont(name, face as ArrayBuffer);
+    this.#bytes = toBytes(this.#doc);
+    this.#doc.font('plain');
+  }
+
+  get pages(): number {
+    return this.#pages;
+  }
+
+  /** Width between the margins, points. */
+  get width(): number {
+    return PAPER_SIZES[this.#size].width - 2 * MARGIN;
+  }
+
+  /** What is left of the page below the last line, points. */
+  get room(): number {
+    return PAPER_SIZES[this.#size].height - MARGIN - this.#doc.y;
+  }
+
+  newPage(): void {
+    this.#doc.addPage();
+    this.#pages += 1;
+  }
+
+  /** A paragraph in one of the faces; it goes on to a new page by itself. */
+  write(
+    text: string,
+    style: { size?: number; face?: keyof Faces; gap?: number; align?: 'left' | 'center' } = {},
+  ): void {
+    const { size = 9.5, face = 'plain', gap = 3, align = 'left' } = style;
+    const before = this.#doc.bufferedPageRange().count;
+    this.#doc.font(face).fontSize(size).fillColor('black');
+    this.#doc.text(text, MARGIN, undefined, { width: this.width, align });
+    this.#doc.y += gap;
+    this.#pages += this.#doc.bufferedPageRange().count - before;
+  }
+
+  /** Leaves so many points free. */
+  skip(points: number): void {
+    this.#doc.y += points;
+  }
+
+  /** An engraved picture as wide as the page, and as tall as it comes or as there is room for. */
+  picture(svg: string): void {
+    const [, wide = 1, tall = 1] = (/viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? []).map(Number);
+    const height = (this.width * tall) / wide;
+    if (height > this.room && this.#doc.y > MARGIN + 80) this.newPage();
+    const shown = Math.min(height, this.room);
+    drawSvg(this.#doc, blackInk(svg), MARGIN, this.#doc.y, {
+      width: this.width,
+      height: shown,
+      preserveAspectRatio: 'xMidYMin meet',
+      fontCallback: (_family: string, bold: boolean, italic: boolean) => (bold ? 'bold' : italic ? 'italic' : 'plain'),
+    });
+    this.#doc.x = MARGIN;
+    this.#doc.y += shown + 6;
+  }
+
+  /** Ends the file and gives its bytes. */
+  async finish(): Promise<Uint8Array> {
+    this.#doc.end();
+    return this.#bytes;
+  }
+}
+
+/** The engraver gives lines their ink by a style sheet; a printed picture has it on each line. */
+function blackInk(svg: string): string {
+  return svg
+    .replace(/<style[\s\S]*?<\/style>/g, '')
+    .replace(/currentColor/g, '#000')
+    .replace(/<(path|polygon|polyline|rect|ellipse)(?![^>]*\bstroke=)/g, '<$1 stroke="#000"')
+    .replace(/<g([^>]*class="[^"]*\bfing\b)/g, '<g font-weight="bold"$1')
+    .replace(/<g([^>]*class="[^"]*\bdir\b)/g, '<g font-style="italic"$1');
+}

@@ -1,0 +1,64 @@
+import { patternRuns } from '../../core/fingering/pattern-run.ts';
+import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
+import {
+  checkSentence,
+  leadSentences,
+  moveSentence,
+  placeSentence,
+  timingSentence,
+} from '../../core/shifts/sentences.ts';
+import { shiftCards } from '../../core/shifts/shift-card.ts';
+import { printed } from '../../core/theory/pitch.ts';
+import type { Press } from './press.ts';
+
+/** What stands on a study's page besides title and score. */
+export interface PageParts {
+  readonly shifts: boolean;
+  /** The fingers, for the teacher of a pupil who fills them in. */
+  readonly key: boolean;
+}
+
+/** Said wherever hands are set to work. Common practice, no source. */
+export const CAUTION =
+  'Build stretches and high positions up over weeks, let the hand go between tries, and stop when it hurts or tingles. The teacher in the room decides; for pain that stays, a doctor or physiotherapist.';
+
+/** Puts a study on a page of its own: title, score, and the parts asked for. */
+export function studyPage(press: Press, study: ScoredStudy, scores: readonly string[], parts: PageParts): void {
+  press.newPage();
+  press.write(study.title, { size: 18, face: 'bold', gap: 0 });
+  press.write(INSTRUMENT_TABLE[study.recipe.instrument].name, { size: 10, face: 'italic', gap: 6 });
+  scores.forEach((score, page) => {
+    if (page > 0) press.newPage();
+    press.picture(score);
+  });
+  if (parts.shifts) shiftText(press, study);
+  if (parts.key) keyText(press, study);
+  press.skip(4);
+  press.write(CAUTION, { size: 8, face: 'italic' });
+}
+
+function shiftText(press: Press, { way, passage, recipe }: ScoredStudy): void {
+  const cards = shiftCards(way, passage, recipe);
+  press.write('Shifts', { size: 12, face: 'bold' });
+  if (cards.length === 0) press.write('None: the hand stays where it is.');
+  for (const card of cards) {
+    const sentences = [
+      moveSentence(card, passage),
+      ...leadSentences(card),
+      timingSentence(card),
+      placeSentence(card, card.to),
+      checkSentence(card, passage),
+    ];
+    press.write(sentences.filter(Boolean).join(' '), { size: 9 });
+  }
+}
+
+function keyText(press: Press, study: ScoredStudy): void {
+  press.newPage();
+  press.write(`Key for the teacher: ${study.title}`, { size: 14, face: 'bold' });
+  for (const run of patternRuns(study.way, study.passage)) {
+    const names = run.fingers.map((_, k) => printed(study.passage.notes[run.from + k]?.pitch.name ?? '')).join(' ');
+    press.write(`${run.string}  ${run.fingers.join(' ')}   (${names}; ${run.position})`);
+  }
+}

@@ -1,0 +1,182 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { By, Key } from 'selenium-webdriver';
+import { extractText, getDocumentProxy } from 'unpdf';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { Stage } from './stage.ts';
+
+/** The words of a PDF, read by a reader that knows nothing of what wrote it. */
+async function wordsOf(pdf: Uint8Array): Promise<{ pages: number; text: string }> {
+  const { totalPages, text } = await extractText(await getDocumentProxy(pdf), { mergePages: true });
+  return { pages: totalPages, text };
+}
+
+describe('what stands on the sheet', () => {
+  let stage: Stage;
+  beforeEach(async () => {
+    stage = await Stage.open({ height: 1200 });
+  });
+  afterEach(() => stage.close());
+
+  const press = async (...keys: string[]): Promise<void> => {
+    const score = await stage.find(By.css('[role="listbox"]'));
+    for (const key of keys) await score.sendKeys(key);
+  };
+  const under = async (): Promise<string[]> => {
+    await stage.score();
+    const names = await stage.driver.findElements(By.css('[role="listbox"] .verse text'));
+    return Promise.all(names.map(async (name) => (await name.getText()).trim()));
+  };
+
+  it('says what changes for one who knows the major, and marks the notes', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&form=melodic-minor&octaves=2&start=A3');
+    await stage.score();
+    await stage.choose('Known already', 'A major');
+    await stage.sees('Like A major, but the third lower (C for C♯); coming down the seventh lower (G for G♯)');
+    const marks = async (): Promise<number> =>
+      (await stage.driver.findElements(By.xpath('//*[@role="listbox"]//*[text()="▾"]'))).length;
+    expect(await stage.until('eight marks on the score', async () => (await marks()) === 8 && 8)).toBe(8);
+    expect(await stage.driver.findElements(By.css('.climb .altered'))).toHaveLength(8);
+    await stage.choose('Known already', 'C major');
+    await stage.sees('The notes of C major, begun on its sixth, but the sixth higher (F♯ for F)');
+  });
+
+  it('names the notes and covers them one by one', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=D&octaves=1&start=D4&direction=up');
+    await stage.score();
+    await stage.choose('Under the notes', 'their letters');
+    const all = ['D', 'E', 'F♯', 'G', 'A', 'B', 'C♯', 'D'];
+    await stage.until('the names', async () => (await under()).join() === all.join());
+    await press(Key.HOME, Key.ARROW_RIGHT, Key.ARROW_RIGHT, 'h');
+    await stage.until('the third covered', async () => (await under()).join() === 'D,E,?,G,A,B,C♯,D');
+    await stage.click('(cover all; H covers or uncovers one)');
+    await stage.until('all covered', async () => (await under()).every((name) => name === '?'));
+    await press('h');
+    await stage.until('one uncovered', async () => (await under()).join() === '?,?,F♯,?,?,?,?,?');
+  });
+
+  it('shows the pattern without notation, and a key to what is left blank', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=D&octaves=1&start=D4&direction=up');
+    await stage.score();
+    await stage.choose('Shown as', 'the pattern alone');
+    const pattern = await stage.text(By.css('[aria-label="The pattern"]'));
+    expect(pattern.replace(/\s+/g, ' ')).toBe(
+      'Begin on the D string, 1st D 0 whole 1 whole 2 half 3 Whole up, on the A string A 0 whole 1 whole 2 half 3',
+    );
+    await stage.click('Note 3: the second finger');
+    await stage.sees('Note 3 of 8: F♯4, the second finger on D');
+    await stage.choose('Over the notes', 'nothing, to be filled in');
+    expect((await stage.text(By.css('[aria-label="Key for the teacher"]'))).replace(/\s+/g, ' ')).toContain(
+      'D 0 1 2 3 D4 E4 F♯4 G4 · 1st A 0 1 2 3 A4 B4 C♯5 D5 · 1st',
+    );
+  });
+
+  it('sets three ways side by side and takes part of the third over', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=Bb&octaves=3&start=Bb3');
+    await stage.score();
+    await stage.choose('Beside this way', 'the school “Shift early”');
+    await stage.sees('Side by side');
+    const second = await stage.find(By.css('select[aria-label="And beside both"]'));
+    await (await second.findElements(By.css('option')))[1]!.click();
+    await stage.until('three columns', async () => {
+      const heads = await stage.driver.findElements(By.css('[aria-labelledby="beside-heading"] thead th'));
+      return heads.length === 3;
+    });
+    expect(await stage.driver.findElements(By.css('[aria-labelledby="beside-heading"] .climb'))).toHaveLength(2);
+    const before = await stage.score();
+    await (
+      await stage.driver.findElements(By.xpath('//button[normalize-space()="Take all of it over"]'))
+    )
+      .at(-1)!
+      .click();
+    await stage.until('another fingering', async () => (await stage.score()) !== before);
+    await stage.sees('notes are pinned');
+  });
+
+  it('finds and does anything by its name', async () => {
+    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
+    await stage.score();
+    await stage.driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform();
+    await (await stage.find(By.css('[role="dialog"] input'))).sendKeys('e flat', Key.ENTER);
+    await stage.until('E-flat major', async () => (await stage.score()).includes('E♭ major'));
+    await stage.driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform();
+    await (await stage.find(By.css('[role="dialog"] input'))).sendKeys('undo', Key.ENTER);
+    await stage.until('C major again', async () => (await stage.score()).includes('Score of C major'));
+  });
+
+  it('carries a study into a list of keys of one’s own, and says which word is no key', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=1&start=G3');
+    await stage.score();
+    await stage.click('In other keys …');
+    const list = await stage.find(By.css('input[name="keys"]'));
+    await list.sendKeys('A, H, Bb', Key.ENTER);
+    await stage.sees('“H” is no key');
+    await list.sendKeys(
+      Key.BACK_SPACE,
+      Key.BACK_SPACE,
+      Key.BACK_SPACE,
+      Key.BACK_SPACE,
+      Key.BACK_SPACE,
+      'Bb',
+      Key.ENTER,
+    );
+    await stage.sees('2 keys worked out.');
+    await stage.click('Keep 2 in the library');
+    await stage.sees('Kept 2 studies');
+  });
+
+  it('brings a school in from a file, and refuses one that is none', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    await stage.score();
+    await (await stage.find(By.xpath('//summary[normalize-space()="A school of your own"]'))).click();
+    const file = join(stage.downloads, 'school.json');
+    writeFileSync(file, '{"id": "quiet", "name": "Quiet hands", "factors": {"shift-up": 90}}');
+    await stage.driver.executeScript("document.querySelector('input[type=file]').classList.remove('hidden')");
+    const input = await stage.find(By.css('input[type="file"]'));
+    await input.sendKeys(file);
+    await stage.sees('A term can count ten times as much at most');
+    writeFileSync(file, '{"id": "quiet", "name": "Quiet hands", "rules": {"openStrings": "never"}}');
+    await input.sendKeys(file);
+    await stage.sees('The school “Quiet hands” is kept');
+    expect(await stage.chosen('School')).toBe('Quiet hands');
+    expect(await stage.chosen('Open strings')).toBe('never');
+    await stage.until('no open string between', async () => /G 0?1234/.test(await stage.score()));
+  });
+
+  it('prints to PDF, and writes a PDF file, with every note in it', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=E&octaves=2&start=E4');
+    await stage.score();
+    await stage.choose('Under the notes', 'their letters');
+    await stage.until('the names', async () => (await under()).length === 29);
+    const up = ['E', 'F♯', 'G♯', 'A', 'B', 'C♯', 'D♯'];
+    const names = [...up, ...up, 'E', ...[...up].reverse(), ...[...up].reverse()];
+    const printed = (await stage.driver.sendAndGetDevToolsCommand('Page.printToPDF', {
+      preferCSSPageSize: true,
+    })) as unknown as { data: string };
+    const page = await wordsOf(new Uint8Array(Buffer.from(printed.data, 'base64')));
+    expect(page.text).toContain('E major, two octaves');
+    expect(page.text.replace(/[\s\d]+/g, ' ')).toMatch(/E F♯ G♯ A B/);
+    await stage.click('Export');
+    await stage.click('PDF, A4');
+    const file = await wordsOf(new Uint8Array(readFileSync(await stage.downloaded('.pdf'))));
+    expect(file.text).toContain('E major, two octaves');
+    expect(file.text).toContain('Shifts');
+    for (const text of [page.text, file.text]) {
+      for (const name of new Set(names)) {
+        const count = names.filter((one) => one === name).length;
+        expect(text.match(new RegExp(`(?<![A-Za-z])${name}(?![a-z\\d♯])`, 'g'))!.length).toBeGreaterThanOrEqual(count);
+      }
+    }
+  });
+
+  it('writes the score as a PNG', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=1&start=G3');
+    await stage.score();
+    await stage.click('Export');
+    await stage.click('PNG, a picture of the score');
+    const file = readFileSync(await stage.downloaded('.png'));
+    expect(file.subarray(1, 4).toString()).toBe('PNG');
+    // Width in dots, from the header (RFC 2083): three to a dot of the page.
+    expect(file.readUInt32BE(16)).toBe(690 * 3);
+  });
+});
