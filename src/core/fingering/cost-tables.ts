@@ -45,6 +45,8 @@ export const SHARED: CostTable = {
   'shift-with-crossing': 1.2,
   'shift-over-open': -0.6,
   'shift-on-low-string': 0,
+  'shift-in-slur': 0.8,
+  'shift-on-bow-change': -0.2,
   'up-onto-2': 0.8,
   'up-onto-3': 1.2,
   'up-onto-4': 1.5,

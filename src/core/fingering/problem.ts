@@ -1,3 +1,4 @@
+import { bowStrokes } from '../bowing/bow.ts';
 import { framesOf, handSystemOf } from '../instruments/instrument.ts';
 import type { Finger } from '../instruments/frame.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
@@ -147,6 +148,7 @@ function stepsOf(
   const { notes, top } = passage;
   const highest = Math.max(...notes.map((note) => note.pitch.midi));
   const pinned = new Set(recipe.pins.map((pin) => pin.at));
+  const changes = new Set(recipe.fitBow ? bowStrokes(passage, recipe.bowing).map((stroke) => stroke.from) : []);
   return notes.slice(1).map((to, index) => {
     const from = notes[index] as (typeof notes)[number];
     const rise = to.pitch.midi - from.pitch.midi;
@@ -162,6 +164,7 @@ function stepsOf(
         !pinned.has(to.at) &&
         !pinned.has(from.at) &&
         ((kept?.sameHand.has(to.at) ?? false) || (group !== undefined && group.group === groups.get(from.at)?.group)),
+      bow: !recipe.fitBow ? 'any' : changes.has(to.at) ? 'change' : 'slur',
     };
   });
 }

@@ -57,6 +57,8 @@ const T_SLIDE_WIDE = TERM['slide-wide'];
 const T_START_AWAY = TERM['start-away'];
 const T_START_DISTANCE = TERM['start-distance'];
 const T_STOPPED_FOR_OPEN = TERM['stopped-for-open'];
+const T_SHIFT_IN_SLUR = TERM['shift-in-slur'];
+const T_SHIFT_ON_BOW_CHANGE = TERM['shift-on-bow-change'];
 const T_UP_FROM_1 = TERM['up-from-1'];
 const T_UP_FROM_4 = TERM['up-from-4'];
 const T_UP_ONTO_2 = TERM['up-onto-2'];
@@ -255,6 +257,8 @@ function shiftCost(
     tally.add(T_SHIFT_OVER_OPEN, 1);
     return;
   }
+  if (step.bow === 'slur') tally.add(T_SHIFT_IN_SLUR, 1);
+  else if (step.bow === 'change') tally.add(T_SHIFT_ON_BOW_CHANGE, 1);
   if (oneFinger) tally.add(T_SLIDE_WIDE, 1);
   if (step.interval !== 1) tally.add(T_SHIFT_ON_WHOLE_STEP, 1);
   if (crosses) tally.add(T_SHIFT_WITH_CROSSING, 1);

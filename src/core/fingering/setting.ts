@@ -45,6 +45,8 @@ export interface StepContext {
   readonly edge: boolean;
   /** The two notes must lie in one hand: a prescribed finger group. */
   readonly bound: boolean;
+  /** Where the step falls in the bow; not looked at unless the study asks for it. */
+  readonly bow: 'any' | 'change' | 'slur';
 }
 
 /** Builds the gap tables of the frames. */

@@ -93,9 +93,17 @@ export class StepMemory {
 }
 
 /** How many kinds of step there are between the same two notes. */
-const CIRCUMSTANCES = 16;
+const CIRCUMSTANCES = 48;
+
+const BOWS = ['any', 'change', 'slur'] as const;
 
 /** Everything a step's cost depends on besides its two notes. */
 function circumstances(step: StepContext): number {
-  return (step.nearTop ? 1 : 0) + (step.wayDown ? 2 : 0) + (step.edge ? 4 : 0) + (step.bound ? 8 : 0);
+  return (
+    (step.nearTop ? 1 : 0) +
+    (step.wayDown ? 2 : 0) +
+    (step.edge ? 4 : 0) +
+    (step.bound ? 8 : 0) +
+    16 * BOWS.indexOf(step.bow)
+  );
 }

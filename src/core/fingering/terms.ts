@@ -174,6 +174,18 @@ export const TERMS = {
     least: -1,
     most: 2,
   },
+  'shift-in-slur': {
+    noun: 'shifts inside a slur',
+    why: 'The hand moves while the bow goes on, and the slide is heard.',
+    least: 0,
+    most: 3,
+  },
+  'shift-on-bow-change': {
+    noun: 'shifts hidden by a bow change',
+    why: 'The bow turns as the hand moves, and hides it.',
+    least: -1,
+    most: 0,
+  },
   'up-onto-2': {
     noun: 'shifts up onto the second finger',
     why: 'Going up, the first finger should take over, not the second.',

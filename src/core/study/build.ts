@@ -1,4 +1,5 @@
 import { fingerPassage, type Way } from '../fingering/fingering.ts';
+import { isSeries } from '../theory/figure.ts';
 import { passageOf, type Passage } from './notes.ts';
 import { fingerParts } from './series.ts';
 import { readRecipe, type Recipe } from './recipe.ts';
@@ -15,8 +16,7 @@ export interface BuiltStudy {
 export function buildStudy(recipe: Recipe): Outcome<BuiltStudy> {
   const passage = passageOf(recipe);
   if (!passage.ok) return passage;
-  const ways =
-    recipe.figure === 'arpeggio-series' ? fingerParts(recipe, passage.value) : fingerPassage(recipe, passage.value);
+  const ways = isSeries(recipe.figure) ? fingerParts(recipe, passage.value) : fingerPassage(recipe, passage.value);
   if (!ways.ok) return ways;
   return granted({ recipe, passage: passage.value, ways: ways.value });
 }

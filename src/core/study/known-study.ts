@@ -1,6 +1,7 @@
 import type { FingeredNote, Way } from '../fingering/fingering.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
 import { fingerWords } from '../shifts/sentences.ts';
+import { isSeries } from '../theory/figure.ts';
 import { formOf, isMinor, type FormId } from '../theory/form.ts';
 import { relativeKey } from '../theory/key-signature.ts';
 import { printed, tonicName, type Letter, type Pitch } from '../theory/pitch.ts';
@@ -42,7 +43,7 @@ interface Fingered {
 export function knownRecipe(recipe: Recipe, known: KnownStudy): Recipe | undefined {
   const { start, ...rest } = recipe;
   const form = kinForm(recipe, known);
-  if (!form || recipe.figure === 'arpeggio-series') return undefined;
+  if (!form || isSeries(recipe.figure)) return undefined;
   const base: Recipe = {
     ...rest,
     form,

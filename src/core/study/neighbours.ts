@@ -1,3 +1,4 @@
+import { isSeries } from '../theory/figure.ts';
 import { pose } from '../fingering/solve.ts';
 import { CIRCLE } from '../theory/key-signature.ts';
 import { passageOf } from './notes.ts';
@@ -9,7 +10,7 @@ import { readRecipe, type RecipeInput } from './recipe.ts';
  * milliseconds, so that whoever runs it can stop between turns.
  */
 export function* learnNeighbours(input: RecipeInput): Generator<void> {
-  if (input.figure === 'arpeggio-series') return;
+  if (input.figure !== undefined && isSeries(input.figure)) return;
   for (const tonic of CIRCLE.major) {
     const recipe = readRecipe({ ...input, tonic, start: undefined, pins: [], groups: undefined, ways: 1 });
     const passage = recipe.ok ? passageOf(recipe.value) : recipe;

@@ -1,5 +1,5 @@
-import { rungsUp } from '../theory/figure.ts';
-import { ARPEGGIO_SERIES, CHORD_FORMS, formOf, SCALE_FORMS } from '../theory/form.ts';
+import { isSeries, rungsUp } from '../theory/figure.ts';
+import { ARPEGGIO_SERIES, CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../theory/form.ts';
 import { parsePitch, printed, tonicName, type Pitch } from '../theory/pitch.ts';
 import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type Heading } from '../theory/spelling.ts';
 import { highestPitch, lowestPitch, type Instrument } from '../instruments/instrument.ts';
@@ -36,16 +36,32 @@ export interface Passage {
  * Refuses a form, a start or a range the instrument or the notation has no room for.
  */
 export function passageOf(recipe: Recipe): Outcome<Passage> {
-  return recipe.figure === 'arpeggio-series' ? seriesOf(recipe) : partOf(recipe);
+  return isSeries(recipe.figure) ? seriesOf(recipe) : partOf(recipe);
 }
 
 /** The studies a study of several parts is made of, in playing order. */
 export function partRecipes(recipe: Recipe): Recipe[] {
-  return ARPEGGIO_SERIES.map((form) => ({ ...recipe, figure: 'arpeggio', form }));
+  if (recipe.figure === 'arpeggio-series') {
+    return ARPEGGIO_SERIES.map((form) => ({ ...recipe, figure: 'arpeggio', form, melodicDescent: 'natural' }));
+  }
+  return [
+    { ...recipe, figure: 'scale' },
+    { ...recipe, figure: 'arpeggio', form: chordOn(recipe.form), melodicDescent: 'natural' },
+    { ...recipe, figure: 'broken-thirds' },
+  ];
+}
+
+/** The chord that goes with a scale in a key set: its own triad, major or minor by its third. */
+function chordOn(form: FormId): FormId {
+  const { scale } = formOf(form);
+  return scale?.kind === 'degrees' && scale.up.includes('3m') ? 'minor' : 'major';
 }
 
 function seriesOf(recipe: Recipe): Outcome<Passage> {
-  if (recipe.form !== 'major') {
+  if (recipe.figure === 'key-set' && formOf(recipe.form).scale?.kind !== 'degrees') {
+    return refused('form', 'A set of scale, arpeggio and thirds needs a key: choose major, a minor or a mode.');
+  }
+  if (recipe.figure === 'arpeggio-series' && recipe.form !== 'major') {
     return refused('form', 'An arpeggio series brings its own forms, one after the other. Leave the form at major.');
   }
   const notes: StudyNote[] = [];

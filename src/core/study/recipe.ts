@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FIGURES } from '../theory/figure.ts';
 import { FORMS, type FormId } from '../theory/form.ts';
 import { isTonicName, parsePitch } from '../theory/pitch.ts';
+import { Bowing } from '../bowing/bowing.ts';
 import { HAND_SYSTEMS, INSTRUMENT_TABLE, INSTRUMENTS } from '../instruments/instrument.ts';
 import { OPEN_STRING_RULES } from '../fingering/open-strings.ts';
 import { School } from '../fingering/schools/school.ts';
@@ -13,10 +14,6 @@ import { granted, refused, type Outcome } from './refusal.ts';
 const FORM_IDS = FORMS.map((form) => form.id) as [FormId, ...FormId[]];
 
 export const MELODIC_DESCENTS = ['natural', 'ascending'] as const;
-export const TURNS = ['none', 'two', 'three'] as const;
-export const TOPS = ['once', 'twice', 'long'] as const;
-
-export type Turn = (typeof TURNS)[number];
 
 const listed = (values: readonly string[]): string => values.join(', ');
 
@@ -45,14 +42,6 @@ const Pin = z
   .refine((pin) => pin.string !== undefined || pin.finger !== undefined, {
     error: 'A pin needs a string, a finger or both.',
   });
-
-export const Bowing = z.strictObject({
-  slur: whole('Notes to a bow', 1, 64).default(1),
-  perBeat: whole('Notes to a beat', 1, 16).default(2),
-  opening: choice('opening turn', TURNS).default('none'),
-  top: choice('top note', TOPS).default('once'),
-  closing: choice('closing turn', TURNS).default('none'),
-});
 
 /** The school a recipe follows, if any. */
 export function schoolOf({ school }: { readonly school?: string | School | undefined }): School | undefined {
@@ -116,6 +105,8 @@ export const Recipe = z
       })
       .optional(),
     bowing: Bowing.prefault({}),
+    /** Shifts are charged by where they fall in the bow: dearer inside a slur, cheaper on a beat. */
+    fitBow: z.boolean({ error: 'Fitting the bow is true or false.' }).default(false),
     ways: whole('The number of ways', 1, 20).default(5),
   })
   .superRefine((recipe, context) => {
@@ -143,7 +134,6 @@ export type Recipe = z.infer<typeof Recipe>;
 export type RecipeInput = z.input<typeof Recipe>;
 
 export type Pin = Recipe['pins'][number];
-export type Bowing = Recipe['bowing'];
 
 /** A recipe from outside with the rules of its school filled in where it gives none of its own. */
 function underSchool(input: unknown): unknown {

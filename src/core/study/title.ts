@@ -10,6 +10,12 @@ export function titleOf(recipe: Pick<Recipe, 'tonic' | 'form' | 'figure' | 'octa
     return `${printed(recipe.tonic)} ${FIGURE_NAMES[recipe.figure]}, ${octaveWords(recipe.octaves)}`;
   }
   const figure =
-    recipe.figure === 'scale' ? '' : recipe.figure === 'arpeggio' ? ' arpeggio' : ` in ${FIGURE_NAMES[recipe.figure]}`;
+    recipe.figure === 'scale'
+      ? ''
+      : recipe.figure === 'arpeggio'
+        ? ' arpeggio'
+        : recipe.figure === 'key-set'
+          ? `: ${FIGURE_NAMES[recipe.figure]}`
+          : ` in ${FIGURE_NAMES[recipe.figure]}`;
   return `${printed(recipe.tonic)} ${formOf(recipe.form).name}${figure}, ${octaveWords(recipe.octaves)}`;
 }

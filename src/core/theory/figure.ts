@@ -6,6 +6,7 @@ export const FIGURES = [
   'groups-of-three',
   'groups-of-four',
   'arpeggio-series',
+  'key-set',
 ] as const;
 
 export type FigureId = (typeof FIGURES)[number];
@@ -17,7 +18,13 @@ export const FIGURE_NAMES: Record<FigureId, string> = {
   'groups-of-three': 'groups of three',
   'groups-of-four': 'groups of four',
   'arpeggio-series': 'arpeggio series',
+  'key-set': 'scale, arpeggio and thirds',
 };
+
+/** True for figures made of several studies one after the other. */
+export function isSeries(figure: FigureId): boolean {
+  return figure === 'arpeggio-series' || figure === 'key-set';
+}
 
 /**
  * The rungs of the ladder a figure touches on the way up, as indices, lowest rung 0.
@@ -30,6 +37,7 @@ export function rungsUp(figure: FigureId, top: number): number[] {
     case 'scale':
     case 'arpeggio':
     case 'arpeggio-series':
+    case 'key-set':
       return Array.from({ length: top + 1 }, (_, rung) => rung);
     case 'broken-thirds':
       return sliding(top, [0, 2]);

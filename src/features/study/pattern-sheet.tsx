@@ -21,7 +21,7 @@ export const PatternSheet = memo(function PatternSheet({
       aria-label="The pattern"
       className="rounded-sm border border-rule bg-sheet px-4 py-3 print:border-0 print:p-0"
     >
-      <ol className="pattern grid gap-x-8 lg:grid-cols-2 print:columns-2">
+      <ol className="pattern gap-x-8 lg:columns-2 print:columns-2">
         {runs.map((run) => (
           <li key={run.from} className="break-inside-avoid border-b border-rule py-2">
             <p className="text-sm text-faint">

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 
-/** What was shown before and what was undone, latest last. */
-interface Track<T> {
-  readonly past: readonly T[];
-  readonly future: readonly T[];
+/** What was shown before and what was undone, latest last, written out: hundreds of steps stay small. */
+interface Track {
+  readonly past: readonly string[];
+  readonly future: readonly string[];
 }
 
 export interface Undo<T> {
@@ -16,22 +16,22 @@ export interface Undo<T> {
   readonly canRedo: boolean;
 }
 
-/** Undo and redo without limit for as long as the screen is open. */
+/** Undo and redo without limit for as long as the screen is open, of anything that can be written as JSON. */
 export function useUndo<T>(): Undo<T> {
-  const [track, setTrack] = useState<Track<T>>({ past: [], future: [] });
+  const [{ past, future }, setTrack] = useState<Track>({ past: [], future: [] });
+  const read = (written: string | undefined): T | undefined =>
+    written === undefined ? undefined : (JSON.parse(written) as T);
   return {
-    remember: (now) => setTrack({ past: [...track.past, now], future: [] }),
+    remember: (now) => setTrack({ past: [...past, JSON.stringify(now)], future: [] }),
     back: (now) => {
-      const target = track.past.at(-1);
-      if (track.past.length > 0) setTrack({ past: track.past.slice(0, -1), future: [...track.future, now] });
-      return target;
+      if (past.length > 0) setTrack({ past: past.slice(0, -1), future: [...future, JSON.stringify(now)] });
+      return read(past.at(-1));
     },
     forth: (now) => {
-      const target = track.future.at(-1);
-      if (track.future.length > 0) setTrack({ past: [...track.past, now], future: track.future.slice(0, -1) });
-      return target;
+      if (future.length > 0) setTrack({ past: [...past, JSON.stringify(now)], future: future.slice(0, -1) });
+      return read(future.at(-1));
     },
-    canUndo: track.past.length > 0,
-    canRedo: track.future.length > 0,
+    canUndo: past.length > 0,
+    canRedo: future.length > 0,
   };
 }

@@ -1,0 +1,185 @@
+import { describe, expect, it } from 'vitest';
+import { buildFrom } from '../study/build.ts';
+import { passageOf, type Passage } from '../study/notes.ts';
+import { readRecipe } from '../study/recipe.ts';
+import { FORMS } from '../theory/form.ts';
+import { bowStrokes } from './bow.ts';
+import { Bowing } from './bowing.ts';
+import { evennessOf, remediesFor, remedied, stepsOf, type Remedy } from './coming-out-even.ts';
+import { evenSentence, remedySentence } from './even-sentences.ts';
+
+function passage(input: object): Passage {
+  const recipe = readRecipe({ instrument: 'violin', tonic: 'G', ...input });
+  const notes = recipe.ok ? passageOf(recipe.value) : recipe;
+  if (!notes.ok) throw new Error(notes.refusal.message);
+  return notes.value;
+}
+
+/** Notes tonic to tonic and octave by octave, from the semitones of the form alone. */
+function perOctave(form: (typeof FORMS)[number]): number {
+  const { scale, chord } = form;
+  if (!scale) return chord!.length;
+  return scale.kind === 'degrees' ? scale.up.length : scale.kind === 'chromatic' ? 12 : scale.semitones.length;
+}
+
+/**
+ * The independent check: a study written out as a row of note lengths, walked through bow by bow.
+ * True when the top and the last note each begin a bow, or when every way fills whole bows.
+ */
+function walks(
+  steps: number,
+  group: number,
+  added: Pick<Remedy, 'opening' | 'closing' | 'top' | 'longTonic' | 'longTop'>,
+): boolean {
+  const turn = { none: 0, two: 2, three: 3 };
+  const up = [1 + added.longTonic, ...Array<number>(turn[added.opening] + steps - 1).fill(1)];
+  const top = added.top === 'long' ? [1 + added.longTop] : added.top === 'twice' ? [1, 1] : [1];
+  const down = Array<number>(steps - 1 + turn[added.closing]).fill(1);
+  const row = [...up, ...top, ...down, 1];
+  const begins: boolean[] = [];
+  const ends: boolean[] = [];
+  let filled = 0;
+  for (const length of row) {
+    begins.push(filled % group === 0);
+    filled += length;
+    ends.push(filled % group === 0);
+  }
+  const first = up.length;
+  const turning = begins[first]! && begins[row.length - 1]!;
+  const closing = added.top === 'twice' && ends[first]! && ends[row.length - 1]!;
+  return turning || closing;
+}
+
+/** Every addition of at most `most` notes' time that walks out even, the least first. */
+function bruteForce(steps: number, group: number, most: number): { notes: number; time: number }[] {
+  const found: { notes: number; time: number }[] = [];
+  const turn = { none: 0, two: 2, three: 3 };
+  for (const opening of ['none', 'two', 'three'] as const)
+    for (const closing of ['none', 'two', 'three'] as const)
+      for (let longTonic = 0; longTonic < group; longTonic += 1)
+        for (let longTop = 0; longTop < group; longTop += 1)
+          for (const twice of longTop === 0 ? [false, true] : [false]) {
+            const top = longTop > 0 ? 'long' : twice ? 'twice' : 'once';
+            const notes = turn[opening] + turn[closing] + (twice ? 1 : 0);
+            const time = notes + longTonic + longTop;
+            if (time <= most && walks(steps, group, { opening, closing, top, longTonic, longTop }))
+              found.push({ notes, time });
+          }
+  return found.sort((a, b) => a.notes - b.notes || a.time - b.time);
+}
+
+describe('coming out even', () => {
+  const MOST = 8;
+  it.each(FORMS.map((form) => [form.id, form] as const))(
+    '%s: every range and group agrees with walking it bow by bow',
+    (_, form) => {
+      for (const octaves of [1, 2, 3, 4])
+        for (let group = 1; group <= 16; group += 1) {
+          const steps = perOctave(form) * octaves;
+          const ours = remediesFor({ up: steps, down: steps }, group, MOST);
+          const theirs = bruteForce(steps, group, MOST);
+          const key = ({ notes, time }: { notes: number; time: number }): string => `${notes} ${time}`;
+          expect(ours.map(key)).toEqual(theirs.map(key));
+          for (const remedy of ours) expect(walks(steps, group, remedy)).toBe(true);
+        }
+    },
+  );
+
+  it('counts the steps of real passages, turns and tops left out', () => {
+    for (const form of FORMS)
+      for (const octaves of [1, 2, 3]) {
+        const figure = form.scale ? 'scale' : 'arpeggio';
+        const notes = passage({
+          form: form.id,
+          figure,
+          octaves,
+          bowing: { opening: 'three', top: 'twice', closing: 'two' },
+        });
+        const steps = perOctave(form) * octaves;
+        expect(stepsOf(notes)).toEqual({ up: steps, down: steps });
+      }
+  });
+
+  // The trade's own sums: three octaves are 21 steps, two are 14, a triad has 9 in three octaves.
+  it.each([
+    [{ octaves: 3 }, 3, 'turning'],
+    [{ octaves: 3 }, 4, undefined],
+    [{ octaves: 2 }, 2, 'turning'],
+    [{ octaves: 1 }, 7, 'turning'],
+    [{ octaves: 3, figure: 'arpeggio' }, 3, 'turning'],
+    [{ octaves: 3, form: 'chromatic' }, 12, 'turning'],
+    [{ octaves: 3, form: 'chromatic' }, 9, 'turning'],
+    [{ octaves: 3, form: 'chromatic' }, 8, undefined],
+    [{ octaves: 3, bowing: { opening: 'three', closing: 'three' } }, 4, 'turning'],
+    [{ octaves: 2, bowing: { opening: 'two', closing: 'two' } }, 8, 'turning'],
+    [{ octaves: 1, bowing: { top: 'twice' } }, 4, 'closing'],
+  ])('%j in bows of %i comes out %s', (input, slur, sense) => {
+    const notes = passage(input);
+    const bowing = Bowing.parse({ ...(input as { bowing?: object }).bowing, slur });
+    expect(evennessOf(notes, bowing).sense).toBe(sense);
+    // And the bows themselves say so.
+    const strokes = bowStrokes(notes, bowing);
+    const begins = new Set(strokes.map(({ from }) => from));
+    const last = notes.notes.length - 1;
+    const ends = new Set(strokes.filter(({ from, to }) => to - from === slur - 1).map(({ to }) => to));
+    const turning = begins.has(notes.top) && begins.has(last);
+    expect(sense === 'turning' ? turning : sense === 'closing' ? ends.has(notes.top) && ends.has(last) : !turning).toBe(
+      true,
+    );
+  });
+
+  it('21 in fours: a turn of three each way makes 24, and the notes are really there', () => {
+    const steps = { up: 21, down: 21 };
+    const sentences = remediesFor(steps, 4, 8).map((remedy) => remedySentence(remedy, steps));
+    expect(sentences).toContain(
+      'An opening turn of three, a closing turn of three: up 21 and 3 make 24, down 21 and 3 make 24.',
+    );
+    const turn = remediesFor(steps, 4, 8).find(
+      ({ opening, closing, top, longTonic }) =>
+        opening === 'three' && closing === 'three' && top === 'once' && longTonic === 0,
+    )!;
+    const bowing = remedied(Bowing.parse({ slur: 4, perBeat: 4 }), turn);
+    const built = buildFrom({ instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3', bowing });
+    if (!built.ok) throw new Error(built.refusal.message);
+    expect(built.value.passage.notes).toHaveLength(49);
+    expect(built.value.ways[0]!.fingers).toHaveLength(49);
+    expect(evenSentence(evennessOf(built.value.passage, bowing))).toBe(
+      'It comes out even in fours: the top note and the last note each begin a bow.',
+    );
+  });
+
+  it('says what is over, each way by itself', () => {
+    expect(evenSentence(evennessOf(passage({ octaves: 3 }), Bowing.parse({ slur: 4 })))).toBe(
+      'It does not come out even: going up 21 steps, in fours 1 is over; coming down 21 steps, in fours 1 is over.',
+    );
+    expect(
+      evenSentence(
+        evennessOf(passage({ octaves: 3, bowing: { opening: 'three' } }), Bowing.parse({ slur: 4, opening: 'three' })),
+      ),
+    ).toBe(
+      'It does not come out even: going up 21 steps and 3 added make 24, in fours nothing is over; coming down 21 steps, in fours 1 is over.',
+    );
+  });
+
+  it('tells the bow of the descent and of the last note', () => {
+    const notes = passage({ octaves: 3 });
+    // Seven bows of three up: the eighth, which begins the descent, goes up; the fifteenth goes down.
+    expect(evennessOf(notes, Bowing.parse({ slur: 3 }))).toMatchObject({ descent: 'up', last: 'down' });
+    expect(evennessOf(notes, Bowing.parse({ slur: 3, start: 'up' }))).toMatchObject({ descent: 'down', last: 'up' });
+    // A repeated top note turns the bow round.
+    const again = passage({ octaves: 1, bowing: { top: 'twice' } });
+    expect(evennessOf(again, Bowing.parse({ slur: 1, top: 'twice' })).descent).toBe('down');
+    expect(evennessOf(passage({ octaves: 1 }), Bowing.parse({ slur: 1 })).descent).toBe('up');
+  });
+
+  it('shares notes out to unlike bows and to held notes', () => {
+    const notes = passage({ octaves: 1, direction: 'up' });
+    const rows = (bowing: object): string =>
+      bowStrokes(notes, Bowing.parse(bowing))
+        .map(({ from, to }) => to - from + 1)
+        .join(' ');
+    expect(rows({ pattern: [1, 3] })).toBe('1 3 1 3');
+    expect(rows({ slur: 4, longTonic: 1 })).toBe('3 4 1');
+    expect(rows({ slur: 3, repeats: 2 })).toBe('1 1 1 1 1 1 1 1');
+  });
+});

@@ -1,0 +1,84 @@
+import type { InstrumentId } from '../instruments/instrument.ts';
+import type { Passage } from '../study/notes.ts';
+import { bowStrokes } from './bow.ts';
+import type { Bowing } from './bowing.ts';
+import { TICKS_PER_BEAT, timeNotes, type TimedNote } from './rhythm.ts';
+
+/** Longest bow that still sounds, and shortest stroke that still speaks, seconds. From memory. */
+export const BOW_LIMITS: Readonly<Record<InstrumentId, { readonly longest: number; readonly shortest: number }>> = {
+  violin: { longest: 8, shortest: 0.075 },
+  viola: { longest: 8, shortest: 0.08 },
+  cello: { longest: 7, shortest: 0.085 },
+  bass: { longest: 5, shortest: 0.11 },
+};
+
+/** Fastest left hand that is asked of anyone, notes a second. From memory. */
+export const FASTEST_NOTES: Readonly<Record<InstrumentId, number>> = { violin: 14, viola: 13, cello: 12, bass: 10 };
+
+/** How a study lies in time at its tempo. */
+export interface Pace {
+  /** Length of the study, seconds. */
+  readonly seconds: number;
+  /** Longest and shortest bow, seconds. */
+  readonly longestBow: number;
+  readonly shortestStroke: number;
+  /** Notes of the left hand a second, where they come fastest. */
+  readonly notesPerSecond: number;
+  /** What can't be played so, and what would work. */
+  readonly warnings: readonly string[];
+}
+
+/** The pace of a study, with warnings that say what would work. */
+export function paceOf(passage: Passage, bowing: Bowing, instrument: InstrumentId, chromatic = false): Pace {
+  const timed = timeNotes(passage, bowing, chromatic);
+  const beat = 60 / bowing.bpm;
+  const seconds = (ticks: number): number => (ticks / TICKS_PER_BEAT) * beat;
+  const first = timed[0]?.onset ?? 0;
+  const end = timed.at(-1);
+  const span = (from: number, to: number): number => {
+    const notes = timed.filter((note) => note.at >= from && note.at <= to);
+    const last = notes.at(-1) as TimedNote;
+    return seconds(last.onset + last.length - (notes[0] as TimedNote).onset);
+  };
+  const bows =
+    bowing.repeats > 1
+      ? timed.map((note) => seconds(note.length))
+      : bowStrokes(passage, bowing).map(({ from, to }) => span(from, to));
+  const longestBow = Math.max(...bows);
+  const shortestStroke = Math.min(...bows);
+  const quickest = Math.min(...timed.map((note) => note.length)) * bowing.repeats;
+  const notesPerSecond = 1 / seconds(quickest);
+  return {
+    seconds: end ? seconds(end.onset + end.length - first) : 0,
+    longestBow,
+    shortestStroke,
+    notesPerSecond,
+    warnings: warningsOf({ longestBow, shortestStroke, notesPerSecond }, bowing, instrument),
+  };
+}
+
+function warningsOf(
+  { longestBow, shortestStroke, notesPerSecond }: Pick<Pace, 'longestBow' | 'shortestStroke' | 'notesPerSecond'>,
+  { bpm }: Bowing,
+  instrument: InstrumentId,
+): string[] {
+  const { longest, shortest } = BOW_LIMITS[instrument];
+  const most = FASTEST_NOTES[instrument];
+  const lines: string[] = [];
+  if (longestBow > longest) {
+    lines.push(
+      `The longest bow lasts ${longestBow.toFixed(1)} s; beyond ${longest} s the sound gives out. Take ${Math.ceil((bpm * longestBow) / longest)} beats a minute or more, or fewer notes to a bow.`,
+    );
+  }
+  if (shortestStroke < shortest) {
+    lines.push(
+      `The shortest stroke lasts ${Math.round(shortestStroke * 1000)} ms; under ${Math.round(shortest * 1000)} ms the string hardly speaks. Take ${Math.floor((bpm * shortestStroke) / shortest)} beats a minute or fewer, or more notes to a bow.`,
+    );
+  }
+  if (notesPerSecond > most) {
+    lines.push(
+      `${notesPerSecond.toFixed(1)} notes a second are more than a left hand plays (${most}). Take ${Math.floor((bpm * most) / notesPerSecond)} beats a minute or fewer, or fewer notes to a beat.`,
+    );
+  }
+  return lines;
+}
