@@ -12,10 +12,11 @@ import tseslint from 'typescript-eslint';
 const ONE_WAY = [
   { target: './src/core', from: './src', except: ['./core'] },
   { target: './src/workers', from: './src', except: ['./core', './workers'] },
+  { target: './src/audio', from: './src', except: ['./core', './audio'] },
   { target: './src/ui', from: './src', except: ['./ui'] },
   { target: './src/data', from: './src', except: ['./core', './workers', './data'] },
   { target: './src/features', from: './src/app' },
-  ...['library', 'study', 'notices'].map((feature) => ({
+  ...['library', 'study', 'notices', 'tuning', 'syllabus'].map((feature) => ({
     target: `./src/features/${feature}`,
     from: './src/features',
     except: [`./${feature}`],

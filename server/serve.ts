@@ -24,7 +24,8 @@ export function application(build: string, demo: boolean): Express {
           defaultSrc: ["'none'"],
           // The engraver is WebAssembly; nothing else is compiled at run time.
           scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          workerSrc: ["'self'"],
+          // The clock of the sound is a small worker the audio library makes of its own text.
+          workerSrc: ["'self'", 'blob:'],
           // Radix and the engraver set style attributes on elements.
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],

@@ -65,12 +65,12 @@ function warningsOf(
   const { longest, shortest } = BOW_LIMITS[instrument];
   const most = FASTEST_NOTES[instrument];
   const lines: string[] = [];
-  if (longestBow > longest) {
+  if (longestBow > longest + 1e-6) {
     lines.push(
       `The longest bow lasts ${longestBow.toFixed(1)} s; beyond ${longest} s the sound gives out. Take ${Math.ceil((bpm * longestBow) / longest)} beats a minute or more, or fewer notes to a bow.`,
     );
   }
-  if (shortestStroke < shortest) {
+  if (shortestStroke < shortest - 1e-6) {
     lines.push(
       `The shortest stroke lasts ${Math.round(shortestStroke * 1000)} ms; under ${Math.round(shortest * 1000)} ms the string hardly speaks. Take ${Math.floor((bpm * shortestStroke) / shortest)} beats a minute or fewer, or more notes to a bow.`,
     );

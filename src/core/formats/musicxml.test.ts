@@ -300,7 +300,8 @@ function readBack(xml: string): ReadBack {
   for (const measure of part.measure) {
     bars.push(measure.note.reduce((sum: number, note: any) => sum + note.duration, 0));
     for (const note of measure.note) {
-      if (!note.pitch || !/^n\d+$/.test(note['@_id']) || note.tie?.some((tie: any) => tie['@_type'] === 'stop')) continue;
+      if (!note.pitch || !/^n\d+$/.test(note['@_id']) || note.tie?.some((tie: any) => tie['@_type'] === 'stop'))
+        continue;
       const alter = note.pitch.alter ?? 0;
       notes.push({
         id: note['@_id'],

@@ -358,11 +358,15 @@ function wedgeMark(type: string): XmlNode {
 /** Tempo and the part of the bow, over the first note. */
 function opening({ recipe }: ScoredStudy, metre: Metre): XmlNode[] {
   const { bpm, part } = recipe.bowing;
-  const beat = [element('beat-unit', {}, 'quarter'), ...(metre.compound ? [element('beat-unit-dot')] : [])];
   const tempo = element(
     'direction',
     { placement: 'above' },
-    element('direction-type', {}, element('metronome', {}, ...beat, element('per-minute', {}, bpm))),
+    element(
+      'direction-type',
+      {},
+      // In words: the engraver would set the note in a face of its own, which not every paper has.
+      element('words', { 'font-style': 'normal', 'font-size': 7 }, `♩${metre.compound ? '.' : ''} = ${bpm}`),
+    ),
     element('sound', { tempo: metre.compound ? bpm * 1.5 : bpm }),
   );
   if (part === 'none') return [tempo];

@@ -91,6 +91,15 @@ export function timingSentence(card: ShiftCard): string | undefined {
   return card.crosses ? 'The bow crosses as the hand moves: arrive first, then cross.' : undefined;
 }
 
+/** Where the shift falls in the bow; nothing where every note has a bow of its own. */
+export function bowSentence({ bow, onBeat }: ShiftCard): string | undefined {
+  if (bow === 'separate') return undefined;
+  const beat = onBeat ? ', on the beat' : '';
+  return bow === 'change'
+    ? `The bow changes as the hand arrives${beat}, and hides it.`
+    : `It falls inside a slur${beat}: lighten the bow, and let the slide go unheard.`;
+}
+
 /** Beyond this many half steps first position is no help in finding a place. */
 const FAR_FROM_HOME = 4;
 

@@ -1,3 +1,5 @@
+import { bowStrokes } from '../bowing/bow.ts';
+import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
 import { framesOf, handSystemOf } from '../instruments/instrument.ts';
 import { instrumentFor, stringLength } from '../instruments/set-up.ts';
@@ -38,6 +40,10 @@ export interface ShiftCard extends Finding {
   /** The bow crosses between the two notes. */
   readonly crosses: boolean;
   readonly thumb: string;
+  /** Where the arrival falls in the bow: with its change, inside a slur; separate where every note has its own. */
+  readonly bow: 'separate' | 'change' | 'slur';
+  /** The arrival falls on a beat. */
+  readonly onBeat: boolean;
 }
 
 /** A card for every shift of a way, in playing order. */
@@ -45,6 +51,14 @@ export function shiftCards(way: Way, passage: Passage, recipe: Recipe): ShiftCar
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const frames = framesOf(instrument, handSystemOf(recipe));
   const length = stringLength(recipe.instrument, recipe.setUp);
+  const strokes = bowStrokes(passage, recipe.bowing);
+  const separate = strokes.every((stroke) => stroke.from === stroke.to);
+  const begins = new Set(strokes.map((stroke) => stroke.from));
+  const onsets = new Map(
+    timeNotes(passage, recipe.bowing, recipe.form === 'chromatic')
+      .filter((note) => note.again === 0)
+      .map((note) => [note.at, note.onset]),
+  );
   return way.shifts.map((shift) => {
     const from = way.fingers[shift.from] as FingeredNote;
     const to = way.fingers[shift.to] as FingeredNote;
@@ -59,6 +73,8 @@ export function shiftCards(way: Way, passage: Passage, recipe: Recipe): ShiftCar
       overOpen: shift.to - shift.from > 1,
       crosses: from.string !== to.string,
       thumb: thumbSentence(recipe.instrument, from, to),
+      bow: separate ? 'separate' : begins.has(to.at) ? 'change' : 'slur',
+      onBeat: (onsets.get(to.at) ?? 0) % TICKS_PER_BEAT === 0,
       ...findingOf(to, passage, recipe),
     };
   });

@@ -1,4 +1,5 @@
 import type { Way } from '../fingering/fingering.ts';
+import type { Passage } from './notes.ts';
 import type { Pin } from './recipe.ts';
 
 /** Pins a finger, a string or both on a note; what its pin said of the other is kept. */
@@ -22,4 +23,20 @@ export function release(pins: readonly Pin[], from: number, to: number): Pin[] {
 
 function inOrder(pins: readonly Pin[]): Pin[] {
   return [...pins].sort((a, b) => a.at - b.at);
+}
+
+/**
+ * Pins carried from one passage to another of the same steps, such as after a turn was added: each
+ * stays on the note it was made for; those on notes that are gone are let go.
+ */
+export function movedPins(pins: readonly Pin[], before: Passage, after: Passage): Pin[] {
+  const own = (passage: Passage): number[] => passage.notes.filter((note) => !note.added).map((note) => note.at);
+  const places = own(before);
+  const there = own(after);
+  if (places.length !== there.length) return [];
+  const map = new Map(places.map((at, place) => [at, there[place]]));
+  return pins.flatMap((pin) => {
+    const at = map.get(pin.at);
+    return at === undefined ? [] : [{ ...pin, at }];
+  });
 }

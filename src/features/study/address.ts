@@ -34,6 +34,7 @@ export function toAddress(choices: RecipeInput, way: number): URLSearchParams {
     const value = choices[field];
     if (value !== undefined && JSON.stringify(value) !== '[]') params.set(field, JSON.stringify(value));
   }
+  if (choices.fitBow) params.set('fitBow', 'true');
   if (way > 0) params.set('way', String(way));
   return params;
 }
@@ -51,6 +52,7 @@ export function fromAddress(params: URLSearchParams): { choices: RecipeInput; wa
   }
   const octaves = params.get('octaves');
   if (octaves !== null) choices['octaves'] = Number(octaves);
+  if (params.get('fitBow') === 'true') choices['fitBow'] = true;
   for (const field of LISTS) {
     const value = params.get(field);
     if (value) choices[field] = value.split('.');

@@ -1,8 +1,9 @@
 import { schoolNamed } from '../../core/fingering/schools/schools.ts';
 import type { Instrument } from '../../core/instruments/instrument.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
-import { startsThatFit } from '../../core/study/notes.ts';
-import type { RecipeInput } from '../../core/study/recipe.ts';
+import { passageOf, startsThatFit } from '../../core/study/notes.ts';
+import { movedPins } from '../../core/study/pinning.ts';
+import { readRecipe, type RecipeInput } from '../../core/study/recipe.ts';
 import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory/form.ts';
 
 /** The choices of a study as the screen holds them: a recipe, defaults left out. */
@@ -61,6 +62,7 @@ function fits(choices: Choices): boolean {
 function fittingForm(figure: NonNullable<Choices['figure']>, form: FormId): FormId {
   const known = formOf(form);
   if (figure === 'arpeggio-series') return 'major';
+  if (figure === 'key-set' && known.scale?.kind !== 'degrees') return 'major';
   if (figure === 'arpeggio') {
     if (known.chord)
       return form === 'natural-minor' || form === 'harmonic-minor' || form === 'melodic-minor' ? 'minor' : form;
@@ -70,9 +72,19 @@ function fittingForm(figure: NonNullable<Choices['figure']>, form: FormId): Form
   return form === 'minor' || form === 'minor-7' || form === 'diminished-7' ? 'natural-minor' : 'major';
 }
 
+/** Changes the bowing; where that adds or takes away notes, pins stay on the notes they were made for. */
+export function changeBowing(choices: Choices, bowing: Choices['bowing']): Choices {
+  const next = { ...choices, bowing };
+  const recipes = [readRecipe(choices), readRecipe(next)];
+  const [before, after] = recipes.map((recipe) => (recipe.ok ? passageOf(recipe.value) : recipe));
+  if (!choices.pins?.length || !before?.ok || !after?.ok) return next;
+  return { ...next, pins: movedPins(recipes[0]?.ok ? recipes[0].value.pins : [], before.value, after.value) };
+}
+
 /** The forms a figure can take, in the order of the chooser. */
 export function formsFor(figure: NonNullable<Choices['figure']>): readonly FormId[] {
   if (figure === 'arpeggio-series') return [];
+  if (figure === 'key-set') return SCALE_FORMS.filter((form) => formOf(form).scale?.kind === 'degrees');
   return figure === 'arpeggio' ? CHORD_FORMS : SCALE_FORMS;
 }
 

@@ -27,6 +27,18 @@ export const EXPORTS: readonly Export[] = [
     },
   },
   {
+    words: 'WAV, to hear it',
+    write: async (study) => {
+      const [{ render }, { soundPlan, USUAL_PLAYING }, { waveFile }] = await Promise.all([
+        import('../../audio/player.ts'),
+        import('../../core/sound/sound-plan.ts'),
+        import('../../core/sound/wave-file.ts'),
+      ]);
+      const { samples, rate } = await render(soundPlan(study, { ...USUAL_PLAYING, clicks: 0, countIn: 0 }));
+      download(fileName(study.title, 'wav'), waveFile(samples, rate), 'audio/wav');
+    },
+  },
+  {
     words: 'SVG, a picture of the score',
     write: async (study) => download(fileName(study.title, 'svg'), await picture(study), 'image/svg+xml'),
   },

@@ -192,6 +192,7 @@ export const Fingerboard = memo(function Fingerboard({
                   className={now ? 'place now' : 'place'}
                   onClick={() => onSelect(index)}
                   data-note={index}
+                  data-stop={string + stop}
                 >
                   <circle cx={stop <= 0 ? openX : at(stop)} cy={rowY(string)} r={12} />
                   <text x={stop <= 0 ? openX : at(stop)} y={rowY(string) + 5} textAnchor="middle">

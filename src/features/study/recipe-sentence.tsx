@@ -31,9 +31,6 @@ const DESCENTS: readonly Option[] = [
   { value: 'ascending', label: 'with the notes of the way up' },
 ];
 
-const TO_A_BOW = [1, 2, 3, 4, 6, 7, 8, 12];
-const TO_A_BEAT = [1, 2, 3, 4, 6];
-
 /** The choices of a study, read as two sentences; `followed` is what a school fills in where a choice is open. */
 export const RecipeSentence = memo(function RecipeSentence({
   choices,
@@ -51,7 +48,6 @@ export const RecipeSentence = memo(function RecipeSentence({
   const octaves = choices.octaves ?? 1;
   const most = mostOctaves(instrument, choices.tonic);
   const starts = startsThatFit(choices.tonic, octaves, instrument);
-  const bowing = choices.bowing ?? {};
   const firstFinger = choices.pins?.find((pin) => pin.at === 0)?.finger;
   const setUps = setUpOptions(choices);
   const ownSchools = useOwnSchools();
@@ -195,23 +191,6 @@ export const RecipeSentence = memo(function RecipeSentence({
           options={FIRST_FINGERS}
           onChoose={(value) => onChange((now) => ({ pins: withFirstFinger(now.pins ?? [], value) }))}
         />
-        ; to a bow{' '}
-        <Choice
-          label="Notes to a bow"
-          value={String(bowing.slur ?? 1)}
-          options={TO_A_BOW.map((count) => ({
-            value: String(count),
-            label: count === 1 ? 'one note' : `${count} notes`,
-          }))}
-          onChoose={(value) => change({ bowing: { ...bowing, slur: Number(value) } })}
-        />
-        , to a beat{' '}
-        <Choice
-          label="Notes to a beat"
-          value={String(bowing.perBeat ?? 2)}
-          options={TO_A_BEAT.map((count) => ({ value: String(count), label: String(count) }))}
-          onChoose={(value) => change({ bowing: { ...bowing, perBeat: Number(value) } })}
-        />
         .
       </p>
     </form>
@@ -229,7 +208,7 @@ function sameSentence(a: Sentence, b: Sentence): boolean {
 }
 
 function wordsOf({ choices, followed }: Sentence): string {
-  const { pins, ...rest } = choices;
+  const { pins, bowing: _, ...rest } = choices;
   const first = pins?.find((pin) => pin.at === 0)?.finger;
   return JSON.stringify([rest, first, followed.openStrings, followed.return, followed.handSystem]);
 }

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { crossingCards } from '../../core/shifts/crossing-card.ts';
 import {
+  bowSentence,
   checkSentence,
   leadSentences,
   moveSentence,
@@ -55,7 +56,7 @@ export const ShiftList = memo(function ShiftList({
               now={chosen === card.shift.to || chosen === card.shift.from}
               onSelect={() => onSelect(card.shift.to)}
             >
-              {moveSentence(card, passage)} {leadSentences(card).join(' ')} {timingSentence(card)}{' '}
+              {moveSentence(card, passage)} {leadSentences(card).join(' ')} {timingSentence(card)} {bowSentence(card)}{' '}
               {placeSentence(card, card.to)} {checkSentence(card, passage)}{' '}
               <span className="text-faint">
                 {reminders.find(({ at }) => at === card.shift.to)?.words ?? card.thumb}

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
+import type { Bowing } from '../../core/bowing/bowing.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
 import { wayName } from '../../core/fingering/way-name.ts';
 import type { Finger } from '../../core/instruments/frame.ts';
@@ -14,7 +15,9 @@ import { useKeepStudy } from '../../data/library-queries.ts';
 import { toSaved } from '../../data/library.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { useSteady } from '../../ui/steady.ts';
-import { changeChoices, type Choices } from './choices.ts';
+import { BowOffer } from './bow-offer.tsx';
+import { BowSection } from './bow-section.tsx';
+import { changeBowing, changeChoices, type Choices } from './choices.ts';
 import { Climb } from './climb.tsx';
 import { ChangesNote } from './changes-note.tsx';
 import { benchCommands } from './commands.ts';
@@ -28,6 +31,7 @@ import { OwnSchool } from './own-school.tsx';
 import { USUAL_PAPER, type PaperPart } from './paper.ts';
 import { PatternSheet } from './pattern-sheet.tsx';
 import { PinsLine, PinTrouble } from './pins-line.tsx';
+import { Player } from './player.tsx';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { Score } from './score.tsx';
 import { coverNames, ScoreLookSentence, USUAL_LOOK } from './score-look.tsx';
@@ -114,6 +118,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
     change(changeChoices(choices, make(choices)), 0),
   );
   const chooseWay = useSteady((next: number) => change(choices, next));
+  const setBowing = useSteady((bowing: Bowing) => change(changeBowing(choices, bowing), 0));
   const changePins = (pins: Recipe['pins']): void => change({ ...choices, pins }, 0);
   const pins = choices.pins ?? [];
 
@@ -230,6 +235,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
               onHelp={openHelp}
               onPalette={openPalette}
             />
+            <Player study={shown} selection={selection} />
             {study ? <ScoreLookSentence look={look} built={study} chosen={chosen} onLook={setLook} /> : null}
             {selection && selection.head < count ? (
               <NoteBar
@@ -252,6 +258,8 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                 />
               </Suspense>
             ) : null}
+            <BowSection study={shown} onBowing={setBowing} />
+            <BowOffer study={shown} choices={choices} onTake={takeOver} />
             <div className="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
               <div>
                 {study ? (

@@ -2,6 +2,7 @@ import { patternRuns } from '../../core/fingering/pattern-run.ts';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
 import {
+  bowSentence,
   checkSentence,
   leadSentences,
   moveSentence,
@@ -47,6 +48,7 @@ function shiftText(press: Press, { way, passage, recipe }: ScoredStudy): void {
       moveSentence(card, passage),
       ...leadSentences(card),
       timingSentence(card),
+      bowSentence(card),
       placeSentence(card, card.to),
       checkSentence(card, passage),
     ];

@@ -1,0 +1,54 @@
+import { useQuery } from '@tanstack/react-query';
+import { bowStrokes } from '../../core/bowing/bow.ts';
+import type { Way } from '../../core/fingering/fingering.ts';
+import { wayName } from '../../core/fingering/way-name.ts';
+import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { BuiltStudy } from '../../core/study/build.ts';
+import type { Outcome } from '../../core/study/refusal.ts';
+import { Button } from '../../ui/button.tsx';
+import { engine } from '../../workers/engine.ts';
+import type { Choices } from './choices.ts';
+
+/** Offers a fingering whose shifts fall on bow changes, where slurs hold shifts now; nothing changes by itself. */
+export function BowOffer({
+  study,
+  choices,
+  onTake,
+}: {
+  study: ScoredStudy;
+  choices: Choices;
+  onTake: (way: Way) => void;
+}) {
+  const now = slurredShifts(study.way, study);
+  const { data } = useQuery({
+    queryKey: ['fit bow', choices],
+    queryFn: async (): Promise<Outcome<BuiltStudy>> => engine().build({ ...choices, fitBow: true, ways: 1 }),
+    enabled: now > 0,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 3_000,
+  });
+  const way = data?.ok ? data.value.ways[0] : undefined;
+  if (!way || way.fingers.length !== study.way.fingers.length) return null;
+  const then = slurredShifts(way, study);
+  if (then >= now) return null;
+  return (
+    <p className="no-print mt-1 flex flex-wrap items-baseline gap-x-3">
+      <span>
+        With this bow {wayName(way, study.passage, study.recipe)} has {shiftWords(then)} inside a slur, this fingering{' '}
+        {now}.
+      </span>
+      <Button kind="quiet" onClick={() => onTake(way)}>
+        Take that fingering
+      </Button>
+    </p>
+  );
+}
+
+function slurredShifts(way: Way, { passage, recipe }: ScoredStudy): number {
+  const begins = new Set(bowStrokes(passage, recipe.bowing).map((stroke) => stroke.from));
+  return way.shifts.filter((shift) => !begins.has(shift.to)).length;
+}
+
+function shiftWords(count: number): string {
+  return count === 0 ? 'no shift' : count === 1 ? 'one shift' : `${count} shifts`;
+}

@@ -1,0 +1,198 @@
+import { useEffect, useState } from 'react';
+import { Play, Square } from 'lucide-react';
+import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { equalHz, frequency, REFERENCES, TEMPERAMENTS, type Temperament } from '../../core/intonation/temperament.ts';
+import { instrumentFor } from '../../core/instruments/set-up.ts';
+import { soundPlan, USUAL_PLAYING, type Playing } from '../../core/sound/sound-plan.ts';
+import { printed } from '../../core/theory/pitch.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice, type Option } from '../../ui/choice.tsx';
+import { useSteady } from '../../ui/steady.ts';
+import { lightNote } from './lit-note.ts';
+import { rangeOf, type Selection } from './selection.ts';
+
+const PERCENTS = [25, 33, 50, 60, 70, 80, 90, 100, 110, 125, 150, 200];
+const CLICKS: readonly Option[] = [
+  { value: '0', label: 'no metronome' },
+  { value: '1', label: 'a click to the beat' },
+  { value: '2', label: 'two clicks to the beat' },
+  { value: '3', label: 'three clicks to the beat' },
+  { value: '4', label: 'four clicks to the beat' },
+];
+const TEMPERAMENT_WORDS: Readonly<Record<Temperament, string>> = {
+  equal: 'equal temperament',
+  pythagorean: 'pure fifths (Pythagorean)',
+  just: 'pure to the drone (just)',
+};
+const PAUSES: readonly Option[] = [
+  { value: '0', label: 'without stopping' },
+  { value: '1', label: 'waiting 1 s before each shift' },
+  { value: '2', label: 'waiting 2 s before each shift' },
+];
+const DRONE_OCTAVES = [-1, 0, 1];
+
+interface DroneChoice {
+  readonly note: string;
+  readonly octave: number;
+  readonly volume: number;
+}
+
+/** Plays the study; nothing sounds until it is asked for, and Escape or space stops everything. */
+export function Player({ study, selection }: { study: ScoredStudy; selection: Selection | undefined }) {
+  const [playing, setPlaying] = useState<Playing>(USUAL_PLAYING);
+  const [drone, setDrone] = useState<DroneChoice>({ note: 'none', octave: 0, volume: 0.4 });
+  const [loop, setLoop] = useState(false);
+  const [on, setOn] = useState(false);
+  const chosen = selection && selection.anchor !== selection.head ? rangeOf(selection) : undefined;
+
+  const begin = useSteady(async () => {
+    const player = await import('../../audio/player.ts');
+    const range = chosen ? { from: chosen[0], to: chosen[1] } : {};
+    setOn(true);
+    await player.play(soundPlan(study, { ...playing, ...range }), {
+      drone: drone.note === 'none' ? undefined : { hz: droneHz(study, drone, playing), volume: drone.volume },
+      loop,
+      onNote: (at, late) => {
+        lightNote(study, at);
+        performance.mark('note lit', { detail: { at, late } });
+      },
+      onEnd: () => {
+        lightNote(study, undefined);
+        setOn(false);
+      },
+    });
+  });
+  const end = useSteady(async () => {
+    (await import('../../audio/player.ts')).stop();
+  });
+
+  // A change of the study stops what sounds of the old one; so does leaving it.
+  useEffect(() => () => void end(), [study, end]);
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const field = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+      const button = event.target instanceof HTMLButtonElement;
+      if (event.key === 'Escape') void end();
+      if (event.key !== ' ' || field || button || event.ctrlKey || event.metaKey) return;
+      event.preventDefault();
+      void (on ? end() : begin());
+    };
+    document.addEventListener('keydown', press);
+    return () => document.removeEventListener('keydown', press);
+  }, [on, begin, end]);
+
+  const strings = instrumentFor(study.recipe.instrument, study.recipe.setUp).strings;
+  const drones: Option[] = [
+    { value: 'none', label: 'no drone' },
+    { value: 'tonic', label: `a drone on the tonic, ${printed(study.recipe.tonic)}` },
+    { value: 'fifth', label: 'a drone on the fifth' },
+    ...strings.map(({ name }) => ({ value: name, label: `a drone on the ${name} string` })),
+  ];
+  return (
+    <section aria-label="Listen" className="no-print mt-2 flex items-start gap-x-3 gap-y-1 max-sm:flex-col">
+      <Button kind={on ? 'strong' : 'plain'} onClick={() => void (on ? end() : begin())}>
+        {on ? <Square size={16} aria-hidden="true" /> : <Play size={16} aria-hidden="true" />}
+        {on ? 'Stop' : chosen ? 'Play these notes' : 'Play'}
+      </Button>
+      <p className="min-w-0 flex-1 leading-8">
+        at{' '}
+        <Choice
+          label="Speed"
+          value={String(Math.round(playing.speed * 100))}
+          options={PERCENTS.map((percent) => ({
+            value: String(percent),
+            label: `${Math.round((study.recipe.bowing.bpm * percent) / 100)} (${percent} %)`,
+          }))}
+          onChoose={(value) => setPlaying({ ...playing, speed: Number(value) / 100 })}
+        />
+        , with{' '}
+        <Choice
+          label="Metronome"
+          value={String(playing.clicks)}
+          options={CLICKS}
+          onChoose={(value) => setPlaying({ ...playing, clicks: Number(value) })}
+        />
+        , counting in{' '}
+        <Choice
+          label="Count-in"
+          value={String(playing.countIn)}
+          options={[0, 1, 2].map((bars) => ({
+            value: String(bars),
+            label: bars === 0 ? 'nothing' : bars === 1 ? 'a bar' : 'two bars',
+          }))}
+          onChoose={(value) => setPlaying({ ...playing, countIn: Number(value) })}
+        />
+        , over{' '}
+        <Choice label="Drone" value={drone.note} options={drones} onChoose={(note) => setDrone({ ...drone, note })} />
+        {drone.note === 'none' ? null : (
+          <>
+            {' '}
+            <Choice
+              label="Drone octave"
+              value={String(drone.octave)}
+              options={DRONE_OCTAVES.map((octave) => ({
+                value: String(octave),
+                label: octave === 0 ? 'where it lies' : octave < 0 ? 'an octave lower' : 'an octave higher',
+              }))}
+              onChoose={(value) => setDrone({ ...drone, octave: Number(value) })}
+            />{' '}
+            <input
+              type="range"
+              aria-label="Loudness of the drone"
+              min={0.1}
+              max={1}
+              step={0.1}
+              value={drone.volume}
+              onChange={(event) => setDrone({ ...drone, volume: Number(event.target.value) })}
+              className="w-24 align-middle accent-accent"
+            />
+          </>
+        )}
+        ,{' '}
+        <Choice
+          label="Before each shift"
+          value={String(playing.pause)}
+          options={PAUSES}
+          onChoose={(value) => setPlaying({ ...playing, pause: Number(value) })}
+        />
+        , A ={' '}
+        <Choice
+          label="Reference pitch"
+          value={String(playing.reference)}
+          options={REFERENCES.map((hz) => ({ value: String(hz), label: `${hz} Hz` }))}
+          onChoose={(value) => setPlaying({ ...playing, reference: Number(value) })}
+        />
+        ,{' '}
+        <Choice
+          label="Temperament"
+          value={playing.temperament}
+          options={TEMPERAMENTS.map((one) => ({ value: one, label: TEMPERAMENT_WORDS[one] }))}
+          onChoose={(value) => setPlaying({ ...playing, temperament: value as Temperament })}
+        />
+        ,{' '}
+        <label>
+          <input
+            type="checkbox"
+            className="accent-accent"
+            checked={loop}
+            onChange={(event) => setLoop(event.target.checked)}
+          />{' '}
+          again and again
+        </label>
+      </p>
+    </section>
+  );
+}
+
+/** The drone's frequency, Hz: the tonic, its fifth, or an open string, in the temperament chosen. */
+function droneHz(study: ScoredStudy, drone: DroneChoice, { temperament, reference }: Playing): number {
+  const { tonic } = study.passage;
+  const shift = 2 ** drone.octave;
+  const tonicHz = frequency(tonic, tonic, temperament, reference);
+  if (drone.note === 'tonic') return tonicHz * shift;
+  if (drone.note === 'fifth') return tonicHz * shift * (temperament === 'equal' ? 2 ** (7 / 12) : 3 / 2);
+  const string = instrumentFor(study.recipe.instrument, study.recipe.setUp).strings.find(
+    ({ name }) => name === drone.note,
+  );
+  return equalHz(string?.open ?? tonic.midi, reference) * shift;
+}

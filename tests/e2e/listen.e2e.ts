@@ -1,0 +1,126 @@
+import { readFileSync } from 'node:fs';
+import { By, Key } from 'selenium-webdriver';
+import { PitchDetector } from 'pitchy';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { Stage } from './stage.ts';
+
+interface Lit {
+  readonly at: number;
+  readonly late: number;
+  readonly time: number;
+}
+
+describe('the bow and the sound', () => {
+  let stage: Stage;
+  beforeEach(async () => {
+    stage = await Stage.open({ height: 1400 });
+  });
+  afterEach(() => stage.close());
+
+  const notes = async (): Promise<number> => {
+    await stage.score();
+    return (await stage.driver.findElements(By.css('[role="listbox"] [role="option"]'))).length;
+  };
+  const lit = (): Promise<Lit[]> =>
+    stage.driver.executeScript(
+      'return performance.getEntriesByName("note lit").map((mark) => ({ ...mark.detail, time: mark.startTime / 1000 }));',
+    );
+
+  it('makes three octaves even in fours, plays them at 60 and lights each note in time, and stops by one key', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.score();
+    await stage.choose('Notes to a bow', '4 notes');
+    await stage.sees('It does not come out even: going up 21 steps, in fours 1 is over');
+    await stage.click('All 14 remedies');
+    await stage.click('An opening turn of three, a closing turn of three: up 21 and 3 make 24, down 21 and 3 make 24.');
+    await stage.sees('It comes out even in fours: the top note and the last note each begin a bow.');
+    // Twenty-four up, the top, twenty-four down.
+    expect(await stage.until('49 notes', async () => (await notes()) === 49 && 49)).toBe(49);
+    await stage.choose('Notes to a beat', '4');
+    await stage.choose('Metronome', 'no metronome');
+    await stage.choose('Count-in', 'nothing');
+    await stage.score();
+    await stage.click('Play');
+    await stage.until('a dozen notes', async () => (await lit()).length >= 12);
+    const seen = await lit();
+    // Sixteen to a bar of four at 60: a note every quarter of a second, each within 30 ms of its sound.
+    expect(seen.slice(0, 12).map(({ at }) => at)).toEqual(Array.from({ length: 12 }, (_, k) => k));
+    const late = seen.map((note) => Math.abs(note.late)).sort((a, b) => a - b);
+    expect(late[Math.floor(late.length / 2)]).toBeLessThan(0.03);
+    for (const [k, note] of seen.slice(1, 12).entries())
+      expect(Math.abs(note.time - seen[0]!.time - (k + 1) * 0.25)).toBeLessThan(0.08);
+    const now = await stage.find(By.css('[role="listbox"] .note.lit'));
+    const marked = await stage.driver.findElements(By.css('.climb .place.lit, .fingerboard .place.lit'));
+    expect(await now.getAttribute('id')).toMatch(/^n\d+$/);
+    expect(marked.length).toBeGreaterThanOrEqual(2);
+    await stage.driver.actions().sendKeys(Key.ESCAPE).perform();
+    await stage.until('nothing lit', async () => (await stage.driver.findElements(By.css('.lit'))).length === 0);
+    const count = (await lit()).length;
+    await stage.sees('Play');
+    await stage.click('Play');
+    await stage.until('notes again', async () => (await lit()).length > count);
+    // From the beginning again.
+    expect((await lit())[count]!.at).toBe(0);
+  });
+
+  it('keeps pins on their notes when a turn is added, and a long bow is warned of', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    const score = await stage.find(By.css('[role="listbox"]'));
+    await stage.score();
+    for (const key of [Key.HOME, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, '4'])
+      await score.sendKeys(key);
+    await stage.sees('Note 5 of 29: D4, the fourth finger on G, 1st position, pinned');
+    await (await stage.find(By.xpath('//summary[contains(., "Turns, top")]'))).click();
+    await stage.choose('Opening turn', 'a turn of two');
+    await stage.until('the pin two notes on', async () => {
+      await stage.score();
+      const [pinned] = await stage.driver.findElements(By.css('[role="listbox"] .note.pinned'));
+      return (await pinned?.getAttribute('id')) === 'n6';
+    });
+    await stage.choose('Notes to a bow', '12 notes');
+    await stage.choose('Notes to a beat', '1');
+    await stage.sees('The longest bow lasts 12.0 s; beyond 8 s the sound gives out. Take 90 beats a minute or more');
+    const tempo = await stage.find(By.css('input[aria-label="Beats a minute"]'));
+    await tempo.sendKeys(Key.chord(Key.CONTROL, 'a'), '90', Key.ENTER);
+    await stage.until(
+      'no warning',
+      async () => !(await stage.text(By.css('[aria-labelledby="bow-heading"]'))).includes('gives out'),
+    );
+  });
+
+  it('renders the study as sound: an independent ear finds every note, in tune and in time', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=D&octaves=2&start=D4&bowing=%7B%22slur%22%3A1%7D');
+    await stage.score();
+    await stage.click('Export');
+    await stage.click('WAV, to hear it');
+    const file = readFileSync(await stage.downloaded('.wav'));
+    expect(file.subarray(0, 4).toString()).toBe('RIFF');
+    const rate = file.readUInt32LE(24);
+    const samples = Float32Array.from(
+      { length: (file.length - 44) / 2 },
+      (_, k) => file.readInt16LE(44 + 2 * k) / 32768,
+    );
+    // D major in equal temperament from A = 440 (ISO 16), two notes a second.
+    const steps = [0, 2, 4, 5, 7, 9, 11, 12, 14, 16, 17, 19, 21, 23, 24];
+    const midis = [...steps, ...steps.slice(0, -1).reverse()].map((step) => 62 + step);
+    const size = 4096;
+    const detector = PitchDetector.forFloat32Array(size);
+    midis.forEach((midi, k) => {
+      const from = Math.round((k * 0.5 + 0.2) * rate);
+      const [hz] = detector.findPitch(samples.subarray(from, from + size), rate);
+      const asked = 440 * 2 ** ((midi - 69) / 12);
+      expect(Math.abs(1200 * Math.log2(hz / asked)), `note ${k + 1}`).toBeLessThan(5);
+    });
+    // Each note's onset: the first window of 5 ms in which its loudness is half of its steady one.
+    const loudness = (from: number, length: number): number =>
+      Math.sqrt(samples.subarray(from, from + length).reduce((sum, one) => sum + one * one, 0) / length);
+    const window = Math.round(0.005 * rate);
+    midis.forEach((_, k) => {
+      const due = k * 0.5;
+      const steady = loudness(Math.round((due + 0.2) * rate), 10 * window);
+      let at = Math.max(0, Math.round((due - 0.005) * rate));
+      while (loudness(at, window) < steady / 2 && at < (due + 0.2) * rate) at += Math.round(window / 5);
+      expect(Math.abs(at / rate - due), `onset of note ${k + 1}`).toBeLessThan(0.02);
+    });
+  });
+});
