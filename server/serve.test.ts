@@ -33,7 +33,7 @@ describe('the server', () => {
     const policy = (await fetch(own, html)).headers.get('content-security-policy') ?? '';
     expect(policy).toContain("default-src 'none'");
     expect(policy).toContain("script-src 'self' 'wasm-unsafe-eval'");
-    expect(policy).toContain("worker-src 'self'");
+    expect(policy).toContain("worker-src 'self' blob:");
     expect(policy).toContain("connect-src 'self'");
     expect(policy).not.toMatch(/https?:|\*|'unsafe-eval'/);
   });

@@ -1,5 +1,5 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { layOutDemo } from '../data/demo.ts';
@@ -11,6 +11,10 @@ import { Notice } from '../ui/notice.tsx';
 import { FaultBoundary } from './fault.tsx';
 import { Shell } from './shell.tsx';
 import './styles.css';
+
+const TuningScreen = lazy(async () => ({
+  default: (await import('../features/tuning/tuning-screen.tsx')).TuningScreen,
+}));
 
 adoptStudioFromAddress();
 
@@ -51,6 +55,14 @@ layOutDemo()
                   <Route path="/" element={<LibraryScreen />} />
                   <Route path="/studies/new" element={<NewStudyScreen />} />
                   <Route path="/studies/:id" element={<SavedStudyScreen />} />
+                  <Route
+                    path="/tuning"
+                    element={
+                      <Suspense>
+                        <TuningScreen />
+                      </Suspense>
+                    }
+                  />
                   <Route path="/notices" element={<NoticesScreen />} />
                   <Route path="*" element={<NoSuchPage />} />
                 </Route>

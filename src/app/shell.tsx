@@ -20,6 +20,8 @@ export function Shell() {
           <nav aria-label="Main" className="flex gap-5">
             <Place to="/">Library</Place>
             <Place to="/studies/new">Build</Place>
+            <Place to="/syllabus">Syllabus</Place>
+            <Place to="/tuning">Tuning</Place>
           </nav>
           {currentStudio() === 'demo' ? <DemoBanner /> : null}
         </div>

@@ -2,6 +2,9 @@ import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { musicXml } from '../core/formats/musicxml.ts';
+import { varied, type Variation } from '../core/bowing/variations.ts';
+import { INSTRUMENT_TABLE } from '../core/instruments/instrument.ts';
+import { excerptOf } from '../core/study/excerpt.ts';
 import type { ScoredStudy } from '../core/formats/scored-study.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 import type { PageParts } from './press/study-page.ts';
@@ -51,6 +54,29 @@ const engraver = {
     const press = new Press(study.title, size, await faces());
     layOut(verovio, study, pageFor(size));
     studyPage(press, study, pagesOf(verovio), parts);
+    return press.finish();
+  },
+
+  /** A page of variations of a study: each with its name and its first octave, fingers as they are. */
+  async variations(study: ScoredStudy, size: PaperSize, variations: readonly Variation[]): Promise<Uint8Array> {
+    const [verovio, { Press }, { faces }] = await Promise.all([
+      ready(),
+      import('./press/press.ts'),
+      import('./press/faces.ts'),
+    ]);
+    const press = new Press(`Variations: ${study.title}`, size, await faces());
+    const octave = study.passage.notes.findIndex((note) => note.pitch.midi >= study.passage.tonic.midi + 12);
+    press.newPage();
+    press.write(`Variations: ${study.title}`, { size: 18, face: 'bold', gap: 0 });
+    press.write(INSTRUMENT_TABLE[study.recipe.instrument].name, { size: 10, face: 'italic', gap: 6 });
+    for (const [place, variation] of variations.entries()) {
+      const bowing = varied(study.recipe.bowing, variation);
+      const one = { ...study, recipe: { ...study.recipe, bowing }, look: { fingers: 'all' as const } };
+      layOut(verovio, excerptOf(one, octave > 0 ? octave + 1 : 8), { ...pageFor(size), staffHeight: 24 });
+      if (press.room < 110) press.newPage();
+      press.write(`${place + 1}. ${variation.name}`, { size: 11, face: 'bold', gap: 0 });
+      press.picture(verovio.renderToSVG(1));
+    }
     return press.finish();
   },
 };

@@ -32,6 +32,7 @@ export function PinsLine({
   onReleaseAll,
   onKeepAll,
   onOtherKeys,
+  onVariations,
   onHelp,
   onPalette,
 }: {
@@ -42,6 +43,7 @@ export function PinsLine({
   onReleaseAll: () => void;
   onKeepAll: () => void;
   onOtherKeys: () => void;
+  onVariations: () => void;
   onHelp: () => void;
   onPalette: () => void;
 }) {
@@ -61,6 +63,9 @@ export function PinsLine({
         </Button>
         <Button kind="quiet" onClick={onOtherKeys}>
           In other keys …
+        </Button>
+        <Button kind="quiet" onClick={onVariations}>
+          Variations …
         </Button>
         <Button kind="quiet" onClick={onPalette}>
           Do …

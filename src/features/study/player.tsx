@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Play, Square } from 'lucide-react';
+import { Link } from 'react-router';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { equalHz, frequency, REFERENCES, TEMPERAMENTS, type Temperament } from '../../core/intonation/temperament.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
@@ -179,9 +180,19 @@ export function Player({ study, selection }: { study: ScoredStudy; selection: Se
           />{' '}
           again and again
         </label>
+        .{' '}
+        <Link className="underline" to={`/tuning?${tuningOf(study)}`}>
+          Tuning and drones
+        </Link>
       </p>
     </section>
   );
+}
+
+function tuningOf({ recipe, passage }: ScoredStudy): string {
+  const { instrument, tonic, form, octaves } = recipe;
+  const fields = { instrument, tonic, form, octaves: String(octaves), start: passage.tonic.name };
+  return new URLSearchParams(fields).toString();
 }
 
 /** The drone's frequency, Hz: the tonic, its fifth, or an open string, in the temperament chosen. */

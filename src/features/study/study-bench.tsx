@@ -54,6 +54,7 @@ import { WhyList } from './why-list.tsx';
 // Asked for now and then: they come when they are.
 const Comparison = lazy(async () => ({ default: (await import('./comparison.tsx')).Comparison }));
 const OtherKeys = lazy(async () => ({ default: (await import('./other-keys.tsx')).OtherKeys }));
+const Variations = lazy(async () => ({ default: (await import('./variations.tsx')).Variations }));
 const Palette = lazy(() => import('../../ui/palette.tsx'));
 
 /** Fingers by the keys that pin them. */
@@ -146,7 +147,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
   // Pictures and cards follow a moment after the fingering and the score.
   const pictured = useDeferredValue(shown);
   const pressOnScore = useSteady(pressKey);
-  const [sheet, setSheet] = useState<'help' | 'keys' | 'palette'>();
+  const [sheet, setSheet] = useState<'help' | 'keys' | 'palette' | 'variations'>();
   const closeSheet = useSteady(() => setSheet(undefined));
   const openHelp = useSteady(() => setSheet('help'));
   const openPalette = useSteady(() => setSheet('palette'));
@@ -232,6 +233,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
               onReleaseAll={() => changePins([])}
               onKeepAll={() => takeOver(shown.way)}
               onOtherKeys={() => setSheet('keys')}
+              onVariations={() => setSheet('variations')}
               onHelp={openHelp}
               onPalette={openPalette}
             />
@@ -306,6 +308,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
       {shown ? (
         <Suspense>
           {sheet === 'keys' ? <OtherKeys study={shown} open onClose={closeSheet} /> : null}
+          {sheet === 'variations' ? <Variations study={shown} onClose={closeSheet} /> : null}
           {sheet === 'palette' ? (
             <Palette
               open
@@ -319,6 +322,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                   { group: 'Do', words: 'Keep this fingering', run: () => takeOver(shown.way) },
                   { group: 'Do', words: 'Release all pins', run: () => changePins([]) },
                   { group: 'Do', words: 'In other keys', run: () => setSheet('keys') },
+                  { group: 'Do', words: 'A page of variations', run: () => setSheet('variations') },
                   { group: 'Do', words: 'Shortcuts', keys: '?', run: openHelp },
                   { group: 'Do', words: 'Print', run: () => setTimeout(() => window.print()) },
                   ...EXPORTS.map((one) => ({

@@ -1,0 +1,27 @@
+import { describe, expect, it } from 'vitest';
+import { musicXml } from '../formats/musicxml.ts';
+import { buildFrom } from '../study/build.ts';
+import { excerptOf } from '../study/excerpt.ts';
+import { Bowing } from './bowing.ts';
+import { VARIATIONS, varied } from './variations.ts';
+
+describe('variations of one study', () => {
+  const built = buildFrom({ instrument: 'cello', tonic: 'D', octaves: 2, start: 'D2' });
+  if (!built.ok) throw new Error(built.refusal.message);
+  const { recipe, passage, ways } = built.value;
+
+  it.each(VARIATIONS)('$id is a bowing that can be written, and leaves notes and fingers alone', (variation) => {
+    const bowing = varied(recipe.bowing, variation);
+    expect(Bowing.safeParse(bowing).success).toBe(true);
+    const study = { title: 'D major', recipe: { ...recipe, bowing }, passage, way: ways[0]! };
+    const xml = musicXml(excerptOf(study, 8));
+    expect(new Set(xml.match(/<note id="n\d+"/g)).size).toBe(8);
+    if (variation.change.slur && variation.change.slur > 1) expect(xml).toContain('<slur type="start"');
+  });
+
+  it('are told apart by what they change', () => {
+    expect(
+      new Set(VARIATIONS.map(({ change }) => JSON.stringify(varied(recipe.bowing, { id: '', name: '', change })))).size,
+    ).toBe(VARIATIONS.length);
+  });
+});
