@@ -1,0 +1,176 @@
+import { z } from 'zod';
+import { RHYTHM_NAMES } from '../bowing/rhythm-cell.ts';
+import { INSTRUMENTS, type InstrumentId } from '../instruments/instrument.ts';
+import { granted, refused, type Outcome } from '../study/refusal.ts';
+import { FIGURES } from '../theory/figure.ts';
+import { FORMS, formOf, type FormId } from '../theory/form.ts';
+import { isTonicName, parsePitch } from '../theory/pitch.ts';
+
+/** Version of the file: raised when a field changes its meaning. */
+export const SYLLABUS_VERSION = 1;
+
+const FORM_IDS = FORMS.map((form) => form.id) as [FormId, ...FormId[]];
+const whole = (words: string, least: number, most: number) =>
+  z.number({ error: words }).int({ error: words }).min(least, { error: words }).max(most, { error: words });
+const text = (words: string, most: number) => z.string({ error: words }).trim().min(1, { error: words }).max(most);
+
+/** One line of a syllabus: a figure in some keys, and how it is to be played. */
+export const Item = z
+  .strictObject({
+    id: text('Each line has an id.', 64),
+    figure: z.enum(FIGURES, { error: `A figure is one of: ${FIGURES.join(', ')}.` }),
+    /** Any of these, the candidate's choice. */
+    forms: z
+      .array(z.enum(FORM_IDS, { error: `A form is one of: ${FORM_IDS.join(', ')}.` }))
+      .min(1, { error: 'Give at least one form.' })
+      .max(6),
+    /** Every one of these is asked. */
+    tonics: z
+      .array(
+        z
+          .string()
+          .refine(isTonicName, { error: 'A tonic is a letter A to G, then # or b if needed, such as F# or Bb.' }),
+      )
+      .min(1, { error: 'Give at least one tonic.' })
+      .max(24),
+    octaves: whole('Octaves are 1 to 4.', 1, 4),
+    /** Lowest note, sounding, where it is prescribed. */
+    lowest: z
+      .string()
+      .refine((name) => parsePitch(name) !== undefined, { error: 'The lowest note is a pitch such as A3.' })
+      .optional(),
+    direction: z.enum(['up', 'down', 'up-down']).default('up-down'),
+    /** Notes to a bow, any of these; 1 for separate bows. */
+    slurs: z
+      .array(whole('Notes to a bow are 1 to 64.', 1, 64))
+      .min(1, { error: 'Give at least one number of notes to a bow; 1 for separate bows.' })
+      .max(8)
+      .default([1]),
+    rhythm: z.enum(RHYTHM_NAMES, { error: `A rhythm is one of: ${RHYTHM_NAMES.join(', ')}.` }).default('even'),
+    /** Least tempo: beats a minute, and notes to the beat. */
+    tempo: z
+      .strictObject({
+        bpm: whole('A tempo is 20 to 400 beats a minute.', 20, 400),
+        perBeat: whole('Notes to a beat are 1 to 16.', 1, 16),
+      })
+      .optional(),
+    memory: z.boolean().default(true),
+  })
+  .superRefine(({ figure, forms }, context) => {
+    for (const form of forms) {
+      const { name, scale, chord } = formOf(form);
+      const fits = figure === 'arpeggio' ? chord : figure === 'arpeggio-series' ? form === 'major' : scale;
+      if (!fits) {
+        context.addIssue({
+          code: 'custom',
+          path: ['forms'],
+          message:
+            figure === 'arpeggio'
+              ? `There is no arpeggio in the form ${name}.`
+              : `${name} is an arpeggio: the figure must be arpeggio.`,
+        });
+      }
+    }
+  });
+
+/** How much of a group is asked: all, any so many, or one of the candidate's choice. */
+export const Rule = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('all') }),
+  z.strictObject({ kind: z.literal('any'), count: whole('Any of a group are 1 to 50.', 1, 50) }),
+  z.strictObject({ kind: z.literal('choice') }),
+]);
+
+export const Group = z.strictObject({
+  id: text('Each group has an id.', 64),
+  name: text('Give the group a name.', 80),
+  rule: Rule.default({ kind: 'all' }),
+  items: z.array(Item).max(500),
+});
+
+export const Grade = z.strictObject({
+  id: text('Each grade has an id.', 64),
+  name: text('Give the grade a name.', 60),
+  groups: z.array(Group).max(40),
+});
+
+export const Syllabus = z.strictObject({
+  kind: z.literal('step-ladder-syllabus', {
+    error: 'This is no syllabus of Step Ladder: its "kind" says something else.',
+  }),
+  version: z.literal(SYLLABUS_VERSION, {
+    error: `This syllabus is of another version; Step Ladder reads version ${SYLLABUS_VERSION}.`,
+  }),
+  id: z.string().regex(/^[a-z0-9-]{2,64}$/, { error: 'A syllabus is known by small letters, digits and dashes.' }),
+  name: text('Give the syllabus a name.', 120),
+  /** Where it comes from, said on its face. */
+  notes: z.string().trim().max(1000).default(''),
+  sections: z
+    .array(z.strictObject({ instrument: z.enum(INSTRUMENTS), grades: z.array(Grade).min(1).max(20) }))
+    .min(1, { error: 'A syllabus has at least one instrument.' })
+    .max(4),
+});
+
+export type Syllabus = z.infer<typeof Syllabus>;
+export type Section = Syllabus['sections'][number];
+export type Grade = z.infer<typeof Grade>;
+export type Group = z.infer<typeof Group>;
+export type Item = z.infer<typeof Item>;
+export type Rule = z.infer<typeof Rule>;
+
+/** One thing to be played: an item in one of its keys. */
+export interface Ask {
+  readonly instrument: InstrumentId;
+  /** Place of the grade in its section, from 0. */
+  readonly grade: number;
+  readonly gradeName: string;
+  readonly group: string;
+  readonly rule: Rule;
+  readonly item: Item;
+  readonly tonic: string;
+}
+
+/** Everything a section asks, grade by grade, in its order. */
+export function asksOf({ instrument, grades }: Section): Ask[] {
+  return grades.flatMap(({ name, groups }, grade) =>
+    groups.flatMap((group) =>
+      group.items.flatMap((item) =>
+        item.tonics.map((tonic) => ({
+          instrument,
+          grade,
+          gradeName: name,
+          group: group.name,
+          rule: group.rule,
+          item,
+          tonic,
+        })),
+      ),
+    ),
+  );
+}
+
+/** The part of a syllabus for an instrument. */
+export function sectionFor(syllabus: Syllabus, instrument: InstrumentId): Section | undefined {
+  return syllabus.sections.find((section) => section.instrument === instrument);
+}
+
+/** Beyond this a file is refused unread, characters. */
+const LARGEST = 8_000_000;
+
+/** Reads a syllabus file; the refusal names the first field at fault and its place. */
+export function readSyllabus(text: string): Outcome<Syllabus> {
+  if (text.length > LARGEST) return refused('', 'This file is larger than 8 MB: it is no syllabus.');
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    return refused(
+      '',
+      'This file is no JSON. A syllabus is a file that Step Ladder exported, or a CSV with its header.',
+    );
+  }
+  const read = Syllabus.safeParse(json);
+  if (read.success) return granted(read.data);
+  const issue = read.error.issues[0];
+  const path = issue?.path.join('.') ?? '';
+  return refused(path, `${path ? `At ${path}: ` : ''}${issue?.message ?? 'This is no syllabus.'}`);
+}
