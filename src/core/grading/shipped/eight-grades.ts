@@ -15,6 +15,8 @@ interface Line {
   readonly pace: readonly [perBeat: number, bpm: number];
   /** Tonics on the violin; viola and cello take the same a fifth lower. */
   readonly violin: readonly string[];
+  /** Where the viola does not reach as far. */
+  readonly viola?: readonly string[];
   readonly bass: readonly string[];
   readonly bassOctaves?: number;
   readonly rhythm?: RhythmName;
@@ -503,6 +505,7 @@ const PLAN: readonly (readonly Line[])[] = [
       slurs: [4, 7],
       pace: [4, 72],
       violin: ['G', 'A'],
+      viola: ['C'],
       bass: ['E', 'F'],
       bassOctaves: 3,
     },
@@ -602,7 +605,9 @@ function linesFor(lines: readonly Line[], instrument: InstrumentId, grade: numbe
         tonics:
           instrument === 'bass'
             ? [...line.bass]
-            : line.violin.map((tonic) => (instrument === 'violin' ? tonic : (FIFTH_LOWER[tonic] ?? tonic))),
+            : instrument === 'viola' && line.viola
+              ? [...line.viola]
+              : line.violin.map((tonic) => (instrument === 'violin' ? tonic : (FIFTH_LOWER[tonic] ?? tonic))),
         octaves: instrument === 'bass' ? (line.bassOctaves ?? Math.min(line.octaves, 2)) : line.octaves,
         slurs: [...line.slurs],
         rhythm: line.rhythm ?? 'even',

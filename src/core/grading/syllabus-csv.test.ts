@@ -1,0 +1,87 @@
+import { describe, expect, it } from 'vitest';
+import { SHIPPED } from './shipped/shipped.ts';
+import { csvTemplate, readCsv, syllabusCsv, type CsvReading } from './syllabus-csv.ts';
+import { asksOf, readSyllabus } from './syllabus.ts';
+
+function read(text: string): CsvReading {
+  const reading = readCsv(text, 'Ours');
+  let step = reading.next();
+  while (!step.done) step = reading.next();
+  return step.value;
+}
+
+const HEADER = 'instrument,grade,group,rule,figure,forms,tonics,octaves,slurs,bpm,per_beat,memory\n';
+
+describe('a syllabus as CSV', () => {
+  it('comes back as it went out', () => {
+    for (const syllabus of SHIPPED) {
+      const { syllabus: back, bad } = read(syllabusCsv(syllabus));
+      expect(bad).toEqual([]);
+      const plain = (one: typeof syllabus): unknown =>
+        one.sections.map((section) =>
+          asksOf(section).map(({ item, ...ask }) => ({ ...ask, item: { ...item, id: '' } })),
+        );
+      expect(plain(back!)).toEqual(plain(syllabus));
+      const json = readSyllabus(JSON.stringify(back));
+      expect(json.ok).toBe(true);
+    }
+  });
+
+  it('takes its own template', () => {
+    expect(read(csvTemplate())).toMatchObject({ good: 2, bad: [], refusal: undefined });
+  });
+
+  it('names the line, the field and the reason of every bad row, and takes the others', () => {
+    const text = `${HEADER}violin,Grade 1,Scales,all,scale,major,D A,1,1,60,2,yes
+violin,Grade 1,Scales,all,scale,mayor,D,1,1,60,2,yes
+
+trumpet,Grade 1,Scales,all,scale,major,D,1,1,60,2,yes
+violin,Grade 1,Scales,some,scale,major,D,1,1,60,2,yes
+violin,Grade 1,Scales,all,scale,major,H,1,1,60,2,yes
+violin,Grade 1,Scales,all,scale,major,D,nine,1,60,2,yes
+violin,Grade 1,Scales,all,scale,dominant-7,D,1,1,60,2,yes
+violin,"=HYPERLINK(""x"")",Scales,all,scale,major,D,1,1,60,2,yes
+violin,Grade 2,Scales,any 2,arpeggio,minor,D,2,1 3,900,2,yes
+violin,Grade 2,Scales,any 2,arpeggio,minor,D,2,1 3,72,2,no
+`;
+    const { good, bad, syllabus } = read(text);
+    expect(good).toBe(2);
+    expect(bad.map(({ line, field }) => [line, field])).toEqual([
+      [3, 'forms'],
+      [5, 'instrument'],
+      [6, 'rule'],
+      [7, 'tonics'],
+      [8, 'octaves'],
+      [9, 'forms'],
+      [10, 'grade'],
+      [11, 'bpm'],
+    ]);
+    expect(bad[6]!.reason).toContain('formula');
+    expect(asksOf(syllabus!.sections[0]!)).toHaveLength(3);
+  });
+
+  it('refuses what is no syllabus at all, with a sentence', () => {
+    expect(read('').refusal).toContain('Line 1 must name the columns');
+    expect(read('a,b\n1,2').refusal).toContain('instrument, grade, figure, tonics are not among them');
+    expect(read(`${HEADER}violin,Gr\uFFFDd,,,scale,major,D,1,,,,`).refusal).toContain('UTF-8');
+    const row = 'violin,Grade 1,Scales,all,scale,major,D,1,1,60,2,yes\n';
+    expect(read(HEADER + row.repeat(100_000)).refusal).toContain('100000 rows');
+    expect(read(HEADER + 'x,'.repeat(20)).bad).toHaveLength(1);
+  });
+
+  it('refuses hostile JSON by the field at fault', () => {
+    for (const [text, words] of [
+      ['{"kind": "something"}', 'no syllabus of Step Ladder'],
+      ['[', 'no JSON'],
+      ['{"__proto__": {"polluted": true}}', 'no syllabus'],
+      [JSON.stringify({ ...SHIPPED[0], sections: [{ instrument: 'violin', grades: [] }] }), 'sections.0.grades'],
+      [JSON.stringify({ ...SHIPPED[0], version: 99 }), 'another version'],
+      [' '.repeat(9_000_000), 'larger than 8 MB'],
+    ] as const) {
+      const outcome = readSyllabus(text);
+      expect(outcome.ok, text.slice(0, 40)).toBe(false);
+      if (!outcome.ok) expect(outcome.refusal.message).toContain(words);
+    }
+    expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
+  });
+});

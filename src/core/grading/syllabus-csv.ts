@@ -1,0 +1,273 @@
+import Papa from 'papaparse';
+import { INSTRUMENTS, type InstrumentId } from '../instruments/instrument.ts';
+import { Item, SYLLABUS_VERSION, type Grade, type Rule, type Syllabus } from './syllabus.ts';
+
+/** The columns of a syllabus as CSV, in order; several values in a field are separated by blanks. */
+export const CSV_COLUMNS = [
+  'instrument',
+  'grade',
+  'group',
+  'rule',
+  'figure',
+  'forms',
+  'tonics',
+  'octaves',
+  'lowest',
+  'direction',
+  'slurs',
+  'rhythm',
+  'bpm',
+  'per_beat',
+  'memory',
+] as const;
+
+type Column = (typeof CSV_COLUMNS)[number];
+
+/** What may stand in each column, for the template and the guide. */
+export const CSV_GUIDE: Readonly<Record<Column, string>> = {
+  instrument: 'violin, viola, cello or bass',
+  grade: 'the name of the grade; grades keep the order in which they first come',
+  group: 'the name of the group within the grade',
+  rule: 'all, choice, or any 2',
+  figure: 'scale, arpeggio, broken-thirds, groups-of-three, groups-of-four',
+  forms: 'one or more, any of which will do: major harmonic-minor',
+  tonics: 'one or more, each of which is asked: D A Bb',
+  octaves: '1 to 4',
+  lowest: 'the lowest note where it is prescribed, as A3; or nothing',
+  direction: 'up, down or up-down; nothing means up-down',
+  slurs: 'notes to a bow, any of which will do: 1 2; nothing means 1',
+  rhythm: 'even, dotted …; nothing means even',
+  bpm: 'least beats a minute; or nothing',
+  per_beat: 'notes to a beat at that tempo',
+  memory: 'yes or no; nothing means yes',
+};
+
+/** A row that can't be taken, with its line in the file (the header is line 1). */
+export interface BadRow {
+  readonly line: number;
+  readonly field: string;
+  readonly reason: string;
+}
+
+export interface CsvReading {
+  /** What the good rows make; nothing when there are none. */
+  readonly syllabus: Syllabus | undefined;
+  readonly good: number;
+  readonly bad: readonly BadRow[];
+  /** Set when the file as a whole can't be read. */
+  readonly refusal: string | undefined;
+}
+
+/** Rows beyond this are not taken: no syllabus is so long. */
+const MOST_ROWS = 5000;
+/** Rows a spreadsheet would take for a formula begin so. */
+const FORMULA = /^[=+@\t\r]|^-(?!\d)/;
+
+/**
+ * Reads a syllabus from CSV text: good rows and bad, each bad one with its line, field and reason.
+ * Gives its progress, 0 to 1, between rows; the caller may stop asking.
+ */
+export function* readCsv(text: string, name: string): Generator<number, CsvReading> {
+  const nothing = (refusal: string): CsvReading => ({ syllabus: undefined, good: 0, bad: [], refusal });
+  if (text.includes('\uFFFD')) {
+    return nothing('This file is not in UTF-8: some of its letters cannot be read. Save it again as “CSV UTF-8”.');
+  }
+  if (text.includes('\u0000')) return nothing('This file is no text: it holds bytes no CSV has.');
+  const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false });
+  const header = (data[0] ?? []).map((cell) =>
+    cell
+      .trim()
+      .toLowerCase()
+      .replace(/[\s-]+/g, '_'),
+  );
+  const missing = (['instrument', 'grade', 'figure', 'tonics'] as const).filter((column) => !header.includes(column));
+  if (missing.length > 0) {
+    return nothing(
+      `Line 1 must name the columns; ${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} not among them. Download the template to see all of them.`,
+    );
+  }
+  if (meta.aborted) return nothing('This CSV breaks off in the middle of a quoted field.');
+  const rows = data.slice(1);
+  const filled = rows.filter((row) => row.some((cell) => cell.trim() !== '')).length;
+  if (filled > MOST_ROWS) {
+    return nothing(
+      `This file has ${filled} rows; a syllabus has at most ${MOST_ROWS}. Split it, one file an instrument.`,
+    );
+  }
+  const bad: BadRow[] = [];
+  const grades = new Map<InstrumentId, Map<string, Map<string, { rule: Rule; items: Item[] }>>>();
+  let good = 0;
+  for (const [index, row] of rows.entries()) {
+    if (index % 200 === 0) yield index / rows.length;
+    if (row.every((cell) => cell.trim() === '')) continue;
+    const line = index + 2;
+    const cell = (column: Column): string => (row[header.indexOf(column)] ?? '').trim();
+    const read = readRow(cell, `r${line}`);
+    if ('reason' in read) {
+      bad.push({ line, ...read });
+      continue;
+    }
+    good += 1;
+    const ofInstrument = grades.get(read.instrument) ?? new Map<string, Map<string, { rule: Rule; items: Item[] }>>();
+    grades.set(read.instrument, ofInstrument);
+    const ofGrade = ofInstrument.get(read.grade) ?? new Map<string, { rule: Rule; items: Item[] }>();
+    ofInstrument.set(read.grade, ofGrade);
+    const group = ofGrade.get(read.group) ?? { rule: read.rule, items: [] };
+    ofGrade.set(read.group, group);
+    group.items.push(read.item);
+  }
+  if (good === 0)
+    return { syllabus: undefined, good, bad, refusal: bad.length > 0 ? undefined : 'This file has no rows.' };
+  const sections = INSTRUMENTS.flatMap((instrument) => {
+    const ofInstrument = grades.get(instrument);
+    return ofInstrument ? [{ instrument, grades: gradesFrom(ofInstrument) }] : [];
+  });
+  const tooMany = sections.find((section) => section.grades.length > 20);
+  if (tooMany)
+    return {
+      ...nothing(`The ${tooMany.instrument} has ${tooMany.grades.length} grades; a syllabus has at most 20.`),
+      bad,
+    };
+  return {
+    syllabus: {
+      kind: 'step-ladder-syllabus',
+      version: SYLLABUS_VERSION,
+      id: `from-csv-${hashed(text)}`,
+      name: name.trim() || 'A syllabus',
+      notes: '',
+      sections,
+    },
+    good,
+    bad,
+    refusal: undefined,
+  };
+}
+
+function gradesFrom(grades: ReadonlyMap<string, ReadonlyMap<string, { rule: Rule; items: Item[] }>>): Grade[] {
+  return [...grades].map(([name, groups], grade) => ({
+    id: `grade-${grade + 1}`,
+    name,
+    groups: [...groups].map(([group, { rule, items }], place) => ({
+      id: `group-${grade + 1}-${place + 1}`,
+      name: group,
+      rule,
+      items,
+    })),
+  }));
+}
+
+interface GoodRow {
+  readonly instrument: InstrumentId;
+  readonly grade: string;
+  readonly group: string;
+  readonly rule: Rule;
+  readonly item: Item;
+}
+
+function readRow(cell: (column: Column) => string, id: string): GoodRow | Omit<BadRow, 'line'> {
+  for (const column of CSV_COLUMNS) {
+    if (FORMULA.test(cell(column))) {
+      return { field: column, reason: 'This looks like a formula of a spreadsheet. Write the value itself.' };
+    }
+    if (cell(column).length > 200) return { field: column, reason: 'This is longer than 200 letters.' };
+  }
+  const instrument = cell('instrument').toLowerCase();
+  if (!isInstrument(instrument)) {
+    return { field: 'instrument', reason: `“${cell('instrument')}” is no instrument here: ${INSTRUMENTS.join(', ')}.` };
+  }
+  const grade = cell('grade');
+  if (grade === '' || grade.length > 60)
+    return { field: 'grade', reason: 'Give the grade a name of at most 60 letters.' };
+  const rule = readRule(cell('rule'));
+  if (!rule) return { field: 'rule', reason: `“${cell('rule')}” is no rule: write all, choice, or any 2.` };
+  const memory = cell('memory').toLowerCase();
+  if (!['', 'yes', 'no'].includes(memory)) return { field: 'memory', reason: 'Write yes or no.' };
+  const tempo = cell('bpm') === '' ? undefined : { bpm: number(cell('bpm')), perBeat: number(cell('per_beat') || '1') };
+  const item = Item.safeParse({
+    id,
+    figure: cell('figure').toLowerCase(),
+    forms: words(cell('forms') || 'major').map((form) => form.toLowerCase()),
+    tonics: words(cell('tonics')),
+    octaves: number(cell('octaves') || '1'),
+    ...(cell('lowest') ? { lowest: cell('lowest') } : {}),
+    ...(cell('direction') ? { direction: cell('direction').toLowerCase() } : {}),
+    ...(cell('slurs') ? { slurs: words(cell('slurs')).map(number) } : {}),
+    ...(cell('rhythm') ? { rhythm: cell('rhythm').toLowerCase() } : {}),
+    ...(tempo ? { tempo } : {}),
+    memory: memory !== 'no',
+  });
+  if (!item.success) {
+    const issue = item.error.issues[0];
+    const path = issue?.path.map(String) ?? [];
+    const field = path[0] === 'tempo' ? (path[1] === 'perBeat' ? 'per_beat' : 'bpm') : (path[0] ?? 'figure');
+    return { field, reason: issue?.message ?? 'This row cannot be read.' };
+  }
+  return { instrument, grade, group: cell('group').slice(0, 80) || 'Scales', rule, item: item.data };
+}
+
+function isInstrument(text: string): text is InstrumentId {
+  return (INSTRUMENTS as readonly string[]).includes(text);
+}
+
+function readRule(text: string): Rule | undefined {
+  const plain = text.toLowerCase();
+  if (plain === '' || plain === 'all') return { kind: 'all' };
+  if (plain === 'choice') return { kind: 'choice' };
+  const count = Number(/^any (\d{1,2})$/.exec(plain)?.[1] ?? 0);
+  return count >= 1 && count <= 50 ? { kind: 'any', count } : undefined;
+}
+
+function words(text: string): string[] {
+  return text.split(/[\s;/]+/).filter(Boolean);
+}
+
+/** A number as it is written; anything else is none, and refused by the schema. */
+function number(text: string): number {
+  return /^\d{1,4}$/.test(text) ? Number(text) : Number.NaN;
+}
+
+/** Small letters and digits that tell one text from another. */
+function hashed(text: string): string {
+  let sum = 5381;
+  for (let k = 0; k < text.length; k += 1) sum = (sum * 33 + text.charCodeAt(k)) % 4294967291;
+  return sum.toString(36);
+}
+
+/** A syllabus as CSV: a header, then a row for each line. Fields a spreadsheet would run are quoted off. */
+export function syllabusCsv(syllabus: Syllabus): string {
+  const rows = syllabus.sections.flatMap(({ instrument, grades }) =>
+    grades.flatMap((grade) =>
+      grade.groups.flatMap((group) =>
+        group.items.map((item) => [
+          instrument,
+          grade.name,
+          group.name,
+          group.rule.kind === 'any' ? `any ${group.rule.count}` : group.rule.kind,
+          item.figure,
+          item.forms.join(' '),
+          item.tonics.join(' '),
+          item.octaves,
+          item.lowest ?? '',
+          item.direction,
+          item.slurs.join(' '),
+          item.rhythm,
+          item.tempo?.bpm ?? '',
+          item.tempo?.perBeat ?? '',
+          item.memory ? 'yes' : 'no',
+        ]),
+      ),
+    ),
+  );
+  return Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { escapeFormulae: true });
+}
+
+/** A CSV to begin from: the header, and two rows that show what goes where. */
+export function csvTemplate(): string {
+  return Papa.unparse({
+    fields: [...CSV_COLUMNS],
+    data: [
+      ['violin', 'Grade 1', 'Scales', 'all', 'scale', 'major', 'D A', 1, '', 'up-down', '1 2', 'even', 60, 2, 'yes'],
+      ['violin', 'Grade 1', 'Arpeggios', 'any 1', 'arpeggio', 'major minor', 'D', 1, 'D4', '', '1', '', 54, 1, 'no'],
+    ],
+  });
+}
