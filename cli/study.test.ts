@@ -1,9 +1,10 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import midiLibrary from '@tonejs/midi';
 import { describe, expect, it } from 'vitest';
+import { EIGHT_GRADES } from '../src/core/grading/shipped/eight-grades.ts';
 
 function study(input: string, ...args: string[]): { status: number; answer: any; stderr: string } {
   const done = spawnSync(process.execPath, ['scripts/study.mjs', ...args], { input, encoding: 'utf8' });
@@ -90,5 +91,33 @@ describe('the command line', () => {
     const midi = new midiLibrary.Midi(readFileSync(join(folder, '0.mid')));
     expect(midi.tracks[0]!.notes[0]!.midi).toBe(29);
     expect(study(recipes, '--format', 'midi').status).toBe(2);
+  });
+
+  it('grades by a syllabus file: what is satisfied, what is near, an estimate', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'step-ladder-'));
+    const file = join(folder, 'syllabus.json');
+    writeFileSync(file, JSON.stringify(EIGHT_GRADES));
+    const { status, answer } = study(
+      JSON.stringify([
+        { instrument: 'violin', tonic: 'D', start: 'D4', bowing: { perBeat: 1, bpm: 66 } },
+        { instrument: 'violin', tonic: 'D', octaves: 9 },
+        { instrument: 'violin', tonic: 'Bb', octaves: 3, bowing: { slur: 3, perBeat: 3, bpm: 64 } },
+      ]),
+      '--grade',
+      file,
+    );
+    expect(status).toBe(1);
+    expect(answer[0].grade.satisfied).toEqual([{ grade: 'Grade 1', group: 'Scales', item: 'g1-1', tonic: 'D' }]);
+    expect(answer[1].error.path).toBe('octaves');
+    expect(answer[2].grade.satisfied).toEqual([]);
+    expect(answer[2].grade.near[0]).toMatchObject({
+      grade: 'Grade 6',
+      tonic: 'Bb',
+      differences: [{ field: 'tempo', words: '64 where 66 is asked' }],
+    });
+    expect(['Grade 5', 'Grade 6', 'Grade 7']).toContain(answer[2].grade.estimate.grade);
+    expect(study('[]', '--grade', join(folder, 'none.json'))).toMatchObject({ status: 2, answer: undefined });
+    writeFileSync(file, '{}');
+    expect(study('[]', '--grade', file).stderr).toContain('no syllabus of Step Ladder');
   });
 });

@@ -1,19 +1,26 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
 import { midiFile } from '../src/core/formats/midi.ts';
 import { musicXml } from '../src/core/formats/musicxml.ts';
 import type { ScoredStudy } from '../src/core/formats/scored-study.ts';
+import type { Model, TooSmall } from '../src/core/grading/estimate.ts';
+import { fitSection, standingOf } from '../src/core/grading/grade-study.ts';
+import { readSyllabus, sectionFor, type Ask, type Section } from '../src/core/grading/syllabus.ts';
 import { buildFrom, type BuiltStudy } from '../src/core/study/build.ts';
 import type { Outcome } from '../src/core/study/refusal.ts';
 import { titleOf } from '../src/core/study/title.ts';
 
 const USAGE = `Reads a JSON array of recipes on standard input and writes a JSON array of studies.
-Options: --format json|musicxml|midi   --out DIR (for musicxml and midi)`;
+Options: --format json|musicxml|midi   --out DIR (for musicxml and midi)   --grade FILE (a syllabus)`;
 
 const Options = z
-  .object({ format: z.enum(['json', 'musicxml', 'midi']).default('json'), out: z.string().optional() })
+  .object({
+    format: z.enum(['json', 'musicxml', 'midi']).default('json'),
+    out: z.string().optional(),
+    grade: z.string().optional(),
+  })
   .refine((options) => options.format === 'json' || options.out !== undefined, {
     error: 'The formats musicxml and midi need --out DIR, the folder to write to.',
   });
@@ -33,6 +40,8 @@ async function main(): Promise<number> {
       return 2;
     }
   }
+  const grader = options.grade === undefined ? undefined : readGrader(options.grade);
+  if (grader === null) return 2;
   let failed = false;
   const answers = recipes.map((input, index) => {
     const built = safely(input);
@@ -40,7 +49,8 @@ async function main(): Promise<number> {
       failed = true;
       return { error: built.refusal };
     }
-    return options.format === 'json' ? asJson(built.value) : asFile(built.value, options, index);
+    const answer = options.format === 'json' ? asJson(built.value) : asFile(built.value, options, index);
+    return grader ? { ...answer, grade: grader(built.value) } : answer;
   });
   process.stdout.write(`${JSON.stringify(answers)}\n`);
   return failed ? 1 : 0;
@@ -58,7 +68,9 @@ function safely(input: unknown): Outcome<BuiltStudy> {
 
 function readOptions(): Options | undefined {
   try {
-    const { values } = parseArgs({ options: { format: { type: 'string' }, out: { type: 'string' } } });
+    const { values } = parseArgs({
+      options: { format: { type: 'string' }, out: { type: 'string' }, grade: { type: 'string' } },
+    });
     const parsed = Options.safeParse(values);
     if (parsed.success) return parsed.data;
     process.stderr.write(`${parsed.error.issues[0]?.message}\n${USAGE}\n`);
@@ -66,6 +78,58 @@ function readOptions(): Options | undefined {
     process.stderr.write(`${(error as Error).message}\n${USAGE}\n`);
   }
   return undefined;
+}
+
+/** Grades studies by the syllabus of a file; null, with the reason said, where that can't be read. */
+function readGrader(file: string): ((study: BuiltStudy) => object) | null {
+  let text: string;
+  try {
+    text = readFileSync(file, 'utf8');
+  } catch (error) {
+    process.stderr.write(`The syllabus "${file}" cannot be read: ${(error as Error).message}\n`);
+    return null;
+  }
+  const syllabus = readSyllabus(text);
+  if (!syllabus.ok) {
+    process.stderr.write(`The syllabus "${file}" cannot be read: ${syllabus.refusal.message}\n`);
+    return null;
+  }
+  const models = new Map<string, Model | TooSmall>();
+  return ({ recipe, passage, ways }) => {
+    const section = sectionFor(syllabus.value, recipe.instrument);
+    const [way] = ways;
+    if (!section || !way) return { satisfied: [], near: [], estimate: null };
+    const model = models.get(recipe.instrument) ?? fitted(section);
+    models.set(recipe.instrument, model);
+    const { satisfied, near, estimate } = standingOf({ recipe, passage }, way, section, model);
+    return {
+      satisfied: satisfied.map(askJson),
+      near: near.map(({ ask, differences }) => ({
+        ...askJson(ask),
+        differences: differences.map(({ field, words }) => ({ field, words })),
+      })),
+      estimate:
+        'kind' in estimate
+          ? { message: estimate.words }
+          : {
+              grade: section.grades[estimate.grade]?.name ?? '',
+              value: estimate.value + 1,
+              uncertainty: estimate.uncertainty,
+              parts: estimate.parts,
+            },
+    };
+  };
+}
+
+function fitted(section: Section): Model | TooSmall {
+  const work = fitSection(section);
+  let step = work.next();
+  while (!step.done) step = work.next();
+  return step.value.model;
+}
+
+function askJson({ gradeName, group, item, tonic }: Ask): object {
+  return { grade: gradeName, group, item: item.id, tonic };
 }
 
 async function readRecipes(): Promise<unknown[] | undefined> {
@@ -81,7 +145,7 @@ async function readRecipes(): Promise<unknown[] | undefined> {
   return undefined;
 }
 
-function asJson({ recipe, passage, ways }: BuiltStudy): unknown {
+function asJson({ recipe, passage, ways }: BuiltStudy): object {
   const start = passage.tonic.name;
   return {
     recipe: { ...recipe, start, ...(recipe.instrument === 'bass' ? { handSystem: recipe.handSystem ?? '1-2-4' } : {}) },

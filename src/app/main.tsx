@@ -16,6 +16,10 @@ const TuningScreen = lazy(async () => ({
   default: (await import('../features/tuning/tuning-screen.tsx')).TuningScreen,
 }));
 
+const SyllabusScreen = lazy(async () => ({
+  default: (await import('../features/syllabus/syllabus-screen.tsx')).SyllabusScreen,
+}));
+
 adoptStudioFromAddress();
 
 // A fingering goes on screen as it arrives, not a timer's turn later.
@@ -55,6 +59,14 @@ layOutDemo()
                   <Route path="/" element={<LibraryScreen />} />
                   <Route path="/studies/new" element={<NewStudyScreen />} />
                   <Route path="/studies/:id" element={<SavedStudyScreen />} />
+                  <Route
+                    path="/syllabus"
+                    element={
+                      <Suspense>
+                        <SyllabusScreen />
+                      </Suspense>
+                    }
+                  />
                   <Route
                     path="/tuning"
                     element={

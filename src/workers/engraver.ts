@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import type { Engraver } from './engraver.worker.ts';
 
-export type { PageSetting } from './engraver.worker.ts';
+export type { Book, BookEntry, PageSetting } from './engraver.worker.ts';
 export { PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 
 let remote: Remote<Engraver> | undefined;

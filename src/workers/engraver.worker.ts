@@ -4,8 +4,11 @@ import createVerovioModule from 'verovio/wasm';
 import { musicXml } from '../core/formats/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { INSTRUMENT_TABLE } from '../core/instruments/instrument.ts';
+import { buildStudy } from '../core/study/build.ts';
 import { excerptOf } from '../core/study/excerpt.ts';
 import type { ScoredStudy } from '../core/formats/scored-study.ts';
+import type { SavedStudy } from '../core/study/saved-study.ts';
+import { titleOf } from '../core/study/title.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 import type { PageParts } from './press/study-page.ts';
 
@@ -79,7 +82,85 @@ const engraver = {
     }
     return press.finish();
   },
+
+  /** Stops the book that is being written. */
+  cancelBook(): void {
+    bookStopped = true;
+  },
+
+  /** A grade's book: cover, contents with page numbers, a page to each study, the checklist; none when stopped. */
+  async book(book: Book, size: PaperSize, onProgress: (share: number) => void): Promise<Uint8Array | undefined> {
+    bookStopped = false;
+    const [verovio, { Press }, { faces }, { studyPage, CAUTION }] = await Promise.all([
+      ready(),
+      import('./press/press.ts'),
+      import('./press/faces.ts'),
+      import('./press/study-page.ts'),
+    ]);
+    const written = book.entries.filter((entry) => entry.study);
+    const press = new Press(`${book.title}, ${book.grade}`, size, await faces());
+    press.newPage();
+    press.skip(180);
+    press.write(book.grade, { size: 34, face: 'bold', align: 'center', gap: 10 });
+    press.write(book.title, { size: 15, align: 'center', gap: 24 });
+    press.write(book.notes, { size: 9, face: 'italic', align: 'center', gap: 24 });
+    press.write(CAUTION, { size: 9, face: 'italic', align: 'center' });
+    // Cover and contents are two pages; each study has one of its own, and a second where it is long.
+    const studies = written.map(({ study, name }) => ({ name, scored: study && scoredFrom(study) }));
+    const starts: number[] = [];
+    press.newPage();
+    const contents = press.pages;
+    press.write('Contents', { size: 18, face: 'bold', gap: 8 });
+    const lines = studies.map(({ name }) => press.reserve(name));
+    for (const [place, { scored }] of studies.entries()) {
+      onProgress(place / Math.max(1, studies.length));
+      await new Promise((resolve) => setTimeout(resolve));
+      if (bookStopped) return undefined;
+      starts.push(press.pages + 1);
+      if (!scored) continue;
+      layOut(verovio, scored, pageFor(size));
+      studyPage(press, scored, pagesOf(verovio), { shifts: true, key: false });
+    }
+    lines.forEach((line, place) => press.fill(line, String(starts[place] ?? contents)));
+    press.newPage();
+    press.write(`Checklist: ${book.grade}`, { size: 18, face: 'bold', gap: 8 });
+    for (const [place, entry] of book.entries.entries()) {
+      if (entry.group !== book.entries[place - 1]?.group) press.write(entry.group, { size: 12, face: 'bold', gap: 2 });
+      press.write(`☐  ${entry.name} – ${entry.manner}${entry.study ? '' : ' (no study yet)'}`, { size: 9.5, gap: 3 });
+    }
+    return press.finish();
+  },
 };
+
+let bookStopped = false;
+
+/** A kept study as it is engraved: the fingers it was kept with. */
+function scoredFrom({ recipe, fingering }: Pick<SavedStudy, 'recipe' | 'fingering'>): ScoredStudy | undefined {
+  const pins = fingering.map(({ string, finger }, at) => ({ at, string, finger }));
+  const { groups: _, ...rest } = recipe;
+  const built = buildStudy({ ...rest, pins, ways: 1 });
+  const way = built.ok ? built.value.ways[0] : undefined;
+  return built.ok && way
+    ? { title: titleOf(recipe), recipe: { ...recipe, pins: [] }, passage: built.value.passage, way }
+    : undefined;
+}
+
+/** One line of a grade's book; its study where there is one. */
+export interface BookEntry {
+  readonly name: string;
+  readonly manner: string;
+  readonly group: string;
+  readonly ready: boolean;
+  readonly study: Pick<SavedStudy, 'recipe' | 'fingering'> | undefined;
+}
+
+/** A grade as a book. */
+export interface Book {
+  readonly title: string;
+  readonly grade: string;
+  readonly notes: string;
+  readonly entries: readonly BookEntry[];
+}
 
 /** Dots of a screen to a point of paper. */
 const DOTS_TO_POINT = 96 / 72;

@@ -53,6 +53,7 @@ import { WhyList } from './why-list.tsx';
 
 // Asked for now and then: they come when they are.
 const Comparison = lazy(async () => ({ default: (await import('./comparison.tsx')).Comparison }));
+const GradeSection = lazy(async () => ({ default: (await import('./grade-section.tsx')).GradeSection }));
 const OtherKeys = lazy(async () => ({ default: (await import('./other-keys.tsx')).OtherKeys }));
 const Variations = lazy(async () => ({ default: (await import('./variations.tsx')).Variations }));
 const Palette = lazy(() => import('../../ui/palette.tsx'));
@@ -118,6 +119,10 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
   const changePart = useSteady((make: (now: Choices) => Partial<Choices>) =>
     change(changeChoices(choices, make(choices)), 0),
   );
+  const applyChange = useSteady(({ bowing, ...part }: Partial<Choices>) => {
+    const next = Object.keys(part).length > 0 ? changeChoices(choices, part) : choices;
+    change(bowing ? changeBowing(next, bowing) : next, 0);
+  });
   const chooseWay = useSteady((next: number) => change(choices, next));
   const setBowing = useSteady((bowing: Bowing) => change(changeBowing(choices, bowing), 0));
   const changePins = (pins: Recipe['pins']): void => change({ ...choices, pins }, 0);
@@ -294,6 +299,9 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                 <ShiftList study={pictured ?? shown} chosen={selection?.head} onSelect={select} />
               </div>
             </div>
+            <Suspense>
+              <GradeSection study={pictured ?? shown} onChange={applyChange} />
+            </Suspense>
             <p className="mt-5 max-w-prose text-sm text-faint">
               Build stretches and high positions up over weeks, let the hand go between tries, and stop when it hurts or
               tingles. The teacher in the room decides; for pain that stays, a doctor or physiotherapist.

@@ -10,6 +10,12 @@ export interface Faces {
   readonly italic: ArrayBuffer;
 }
 
+/** A place on a page to come back to. */
+export interface Reserved {
+  readonly page: PDFKit.PDFPage;
+  readonly y: number;
+}
+
 /** A PDF being made, page by page. Lengths in points. */
 export class Press {
   readonly #doc: PDFKit.PDFDocument;
@@ -23,6 +29,8 @@ export class Press {
       size: [PAPER_SIZES[size].width, PAPER_SIZES[size].height],
       margin: MARGIN,
       autoFirstPage: false,
+      // Pages wait until all is written: the contents learn their numbers last.
+      bufferPages: true,
       // The press has no faces but these; the typings know file names only.
       font: faces.plain as unknown as string,
       info: { Title: title, Creator: 'Step Ladder' },
@@ -62,6 +70,24 @@ export class Press {
     this.#doc.text(text, MARGIN, undefined, { width: this.width, align });
     this.#doc.y += gap;
     this.#pages += this.#doc.bufferedPageRange().count - before;
+  }
+
+  /** A line whose page number is written later; give it to `fill`. */
+  reserve(text: string): Reserved {
+    this.write(text, { size: 10.5, gap: 4 });
+    const { page } = this.#doc;
+    return { page, y: this.#doc.y - 4 - 12.5 };
+  }
+
+  /** Writes the page number of a reserved line at its right end. */
+  fill({ page, y }: Reserved, number: string): void {
+    const now = { page: this.#doc.page, x: this.#doc.x, y: this.#doc.y };
+    this.#doc.page = page;
+    this.#doc.font('plain').fontSize(10.5);
+    this.#doc.text(number, MARGIN, y, { width: this.width, align: 'right', lineBreak: false });
+    this.#doc.page = now.page;
+    this.#doc.x = now.x;
+    this.#doc.y = now.y;
   }
 
   /** Leaves so many points free. */

@@ -1,0 +1,33 @@
+import { octaveWords } from '../study/notes.ts';
+import { FIGURE_NAMES } from '../theory/figure.ts';
+import { formOf } from '../theory/form.ts';
+import { printed } from '../theory/pitch.ts';
+import { groupName } from './bow-words.ts';
+import type { Ask, Rule } from './syllabus.ts';
+
+/** `D major, two octaves`, `A harmonic minor or melodic minor, one octave`. */
+export function askName({ item, tonic }: Pick<Ask, 'item' | 'tonic'>): string {
+  const forms = item.forms.map((form) => formOf(form).name).join(' or ');
+  const figure =
+    item.figure === 'scale' ? '' : item.figure === 'arpeggio' ? ' arpeggio' : ` in ${FIGURE_NAMES[item.figure]}`;
+  return `${printed(tonic)} ${forms}${figure}, ${octaveWords(item.octaves)}`;
+}
+
+/** `separate bows or slurs in twos, 60 with 2 to a beat, from memory`. */
+export function askManner({ item }: Pick<Ask, 'item'>): string {
+  return [
+    item.slurs.map(groupName).join(' or '),
+    item.rhythm === 'even' ? '' : `rhythm ${item.rhythm}`,
+    item.tempo ? `${item.tempo.bpm} with ${item.tempo.perBeat} to a beat` : '',
+    item.direction === 'up-down' ? '' : `${item.direction} only`,
+    item.memory ? 'from memory' : 'from the page',
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** `all`, `any two`, `one, the candidate’s choice`. */
+export function ruleWords(rule: Rule): string {
+  if (rule.kind === 'all') return 'all';
+  return rule.kind === 'choice' ? 'one, the candidate’s choice' : `any ${rule.count}`;
+}

@@ -1,0 +1,159 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { FEATURES } from '../../core/grading/difficulty.ts';
+import { askName } from '../../core/grading/ask-words.ts';
+import { estimateOf } from '../../core/grading/estimate.ts';
+import { changeFor, matchesOf, type NearMiss } from '../../core/grading/match.ts';
+import { asksOf, sectionFor } from '../../core/grading/syllabus.ts';
+import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { RecipeInput } from '../../core/study/recipe.ts';
+import { useSyllabuses } from '../../data/syllabuses.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { grader, progress } from '../../workers/grader.ts';
+
+/** Parts of an estimate that are told. */
+const TOLD = 5;
+
+/** Which grades the study satisfies, what is short for others, and an estimate where no line matches. */
+export function GradeSection({
+  study,
+  onChange,
+}: {
+  study: ScoredStudy;
+  onChange: (change: Partial<RecipeInput>) => void;
+}) {
+  const syllabuses = useSyllabuses();
+  const { instrument } = study.recipe;
+  const matched = { recipe: study.recipe, lowest: study.passage.tonic.name };
+  const all = syllabuses.flatMap((syllabus) => {
+    const section = sectionFor(syllabus, instrument);
+    if (!section) return [];
+    const { satisfied, near } = matchesOf(matched, asksOf(section), 4);
+    return [{ syllabus, section, satisfied, near }];
+  });
+  const satisfied = all.flatMap((one) => one.satisfied.map((ask) => ({ ask, name: one.syllabus.name })));
+  const near = all
+    .flatMap((one) => one.near.map((miss) => ({ miss, name: one.syllabus.name })))
+    .sort((a, b) => a.miss.size - b.miss.size)
+    .slice(0, 6);
+  return (
+    <section aria-labelledby="grade-heading" className="no-print mt-4 border-t border-rule pt-2">
+      <h2 id="grade-heading" className="text-xl">
+        Which grade is this
+      </h2>
+      {satisfied.length > 0 ? (
+        <ul aria-label="Satisfied">
+          {satisfied.map(({ ask, name }) => (
+            <li key={name + ask.gradeName + ask.item.id}>
+              ● <span className="font-medium">{ask.gradeName}</span>, {name}: {askName(ask)}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p>No line of a syllabus asks for exactly this.</p>
+      )}
+      <ul aria-label="Near" className="mt-1">
+        {near.map(({ miss, name }) => (
+          <li
+            key={name + miss.ask.gradeName + miss.ask.item.id + miss.ask.tonic}
+            className="flex flex-wrap items-baseline justify-between gap-x-4 border-b border-rule py-0.5"
+          >
+            <span>
+              ◐ <span className="font-medium">{miss.ask.gradeName}</span>, {name}, {askName(miss.ask)}:{' '}
+              {missWords(miss)}
+            </span>
+            <Button
+              kind="quiet"
+              aria-label={`Change it for ${miss.ask.gradeName}, ${askName(miss.ask)}`}
+              onClick={() => onChange(changeFor(miss, study.recipe))}
+            >
+              Change it so
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <EstimatedGrade study={study} sections={all.map(({ syllabus, section }) => ({ name: syllabus.name, section }))} />
+    </section>
+  );
+}
+
+function missWords({ differences }: NearMiss): string {
+  return differences.map(({ words }) => words).join('; ');
+}
+
+function EstimatedGrade({
+  study,
+  sections,
+}: {
+  study: ScoredStudy;
+  sections: readonly { readonly name: string; readonly section: ReturnType<typeof sectionFor> }[];
+}) {
+  const [asked, setAsked] = useState(false);
+  const [share, setShare] = useState(0);
+  const [chosen, setChosen] = useState(0);
+  const here = sections[Math.min(chosen, sections.length - 1)];
+  const section = here?.section;
+  const { data: fitted, error } = useQuery({
+    queryKey: ['fitted', section],
+    queryFn: async () => (section ? ((await grader().fit(section, progress(setShare))) ?? null) : null),
+    enabled: asked && section !== undefined,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const { data: features } = useQuery({
+    queryKey: ['measured', study.recipe, study.way.fingers],
+    queryFn: () => grader().measure(study.recipe, study.passage, study.way),
+    enabled: asked,
+    gcTime: 3_000,
+  });
+  if (!section) return null;
+  if (!asked) {
+    return (
+      <Button className="mt-2" onClick={() => setAsked(true)}>
+        Estimate its grade
+      </Button>
+    );
+  }
+  const words = section.grades.map(({ name }) => name);
+  const model = fitted?.model;
+  const estimate = model?.kind === 'model' && features ? estimateOf(model, features) : undefined;
+  return (
+    <div className="mt-2" aria-label="Estimated grade" role="group">
+      <p>
+        Estimated by{' '}
+        <Choice
+          label="Estimated by"
+          value={String(Math.min(chosen, sections.length - 1))}
+          options={sections.map(({ name }, k) => ({ value: String(k), label: name }))}
+          onChoose={(value) => setChosen(Number(value))}
+        />
+      </p>
+      {error ? <p role="alert">{error.message}</p> : null}
+      {!fitted ? (
+        <p role="status">Working the syllabus out, {Math.round(share * 100)} % …</p>
+      ) : model?.kind === 'too-small' ? (
+        <p role="status">{model.words}</p>
+      ) : estimate && model?.kind === 'model' ? (
+        <>
+          <p role="status" className="text-lg">
+            Estimated at <span className="font-bold">{words[estimate.grade]}</span> ({(estimate.value + 1).toFixed(1)},
+            give or take {estimate.uncertainty.toFixed(1)} of a grade).
+          </p>
+          <ul className="text-sm">
+            {estimate.parts.slice(0, TOLD).map(({ feature, by }) => (
+              <li key={feature}>
+                {by >= 0 ? '+' : '−'}
+                {Math.abs(by).toFixed(1)} for {FEATURES[feature]}
+              </li>
+            ))}
+          </ul>
+          <p className="text-sm text-faint">
+            An estimate from what is measured, counted from the syllabus’s middle. Of {model.trial.studies} things asked
+            there, each judged without itself, {model.trial.exact} come out exactly, {model.trial.within} within a
+            grade.
+          </p>
+        </>
+      ) : null}
+    </div>
+  );
+}

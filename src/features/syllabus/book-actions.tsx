@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { askManner, askName } from '../../core/grading/ask-words.ts';
+import type { Covered } from '../../core/grading/coverage.ts';
+import type { Syllabus } from '../../core/grading/syllabus.ts';
+import { Button } from '../../ui/button.tsx';
+import { download, fileName } from '../../ui/download.ts';
+import { engraver, type BookEntry } from '../../workers/engraver.ts';
+import { progress } from '../../workers/grader.ts';
+import type { SavedStudyMatch } from './coverage-matrix.tsx';
+
+/** Writes a grade's book: cover, contents, a page to each study, the checklist. */
+export function BookActions({
+  syllabus,
+  gradeName,
+  covered,
+}: {
+  syllabus: Syllabus;
+  gradeName: string;
+  covered: readonly Covered<SavedStudyMatch>[];
+}) {
+  const [share, setShare] = useState<number>();
+  const entries: BookEntry[] = covered.map(({ ask, status, studies }) => ({
+    name: askName(ask),
+    manner: askManner(ask),
+    group: ask.group,
+    ready: status === 'ready',
+    study: studies[0] && { recipe: studies[0].saved.recipe, fingering: studies[0].saved.fingering },
+  }));
+  const count = entries.filter(({ study }) => study).length;
+  const write = (): void => {
+    setShare(0);
+    engraver()
+      .book({ title: syllabus.name, grade: gradeName, notes: syllabus.notes, entries }, 'A4', progress(setShare))
+      .then((pdf) => {
+        if (pdf) download(fileName(`${syllabus.name} ${gradeName}`, 'pdf'), pdf, 'application/pdf');
+        else toast('Stopped: no book was written.');
+      })
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)))
+      .finally(() => setShare(undefined));
+  };
+  return share === undefined ? (
+    <Button disabled={count === 0} onClick={write}>
+      Book of {count} {count === 1 ? 'study' : 'studies'}, PDF
+    </Button>
+  ) : (
+    <span className="flex items-center gap-2">
+      <progress value={share} max={1} aria-label="Writing the book" className="accent-accent" />
+      <Button onClick={() => void engraver().cancelBook()}>Stop</Button>
+    </span>
+  );
+}

@@ -1,0 +1,233 @@
+import { useEffect, useRef, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { LineChart, ScatterChart } from 'echarts/charts';
+import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
+import { init, use as takeParts, type ComposeOption } from 'echarts/core';
+import type { LineSeriesOption, ScatterSeriesOption } from 'echarts/charts';
+import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components';
+import { SVGRenderer } from 'echarts/renderers';
+import { estimateOf } from '../../core/grading/estimate.ts';
+import type { Fitted } from '../../core/grading/grade-study.ts';
+import { askName } from '../../core/grading/ask-words.ts';
+import { sectionFor, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
+import { Choice } from '../../ui/choice.tsx';
+import { grader } from '../../workers/grader.ts';
+
+takeParts([ScatterChart, LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
+
+type Option = ComposeOption<
+  ScatterSeriesOption | LineSeriesOption | GridComponentOption | LegendComponentOption | TooltipComponentOption
+>;
+
+const INK = '#26221d';
+const FACE = "'Alegreya Sans', sans-serif";
+
+function useFitted(section: Section | undefined): { data: Fitted | null | undefined } {
+  return useQuery({
+    queryKey: ['fitted', section],
+    queryFn: async () => (section ? ((await grader().fit(section)) ?? null) : null),
+    enabled: section !== undefined,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+/** How a syllabus grows from grade to grade, and where another disagrees with it. */
+export function Charts({
+  syllabus,
+  section,
+  syllabuses,
+}: {
+  syllabus: Syllabus;
+  section: Section;
+  syllabuses: readonly Syllabus[];
+}) {
+  const [otherId, setOtherId] = useState('');
+  const other = syllabuses.find(({ id }) => id === otherId);
+  const there = other && sectionFor(other, section.instrument);
+  const { data: fitted } = useFitted(section);
+  const { data: second } = useFitted(there);
+  if (!fitted) return <p role="status">Working the syllabus out …</p>;
+  const names = section.grades.map(({ name }) => name);
+  const { model } = fitted;
+  return (
+    <div className="mt-2 space-y-6">
+      {model.kind === 'model' ? (
+        <figure>
+          <Drawing
+            label={`Estimated grade of every item of ${syllabus.name}, by its grade`}
+            option={scatter(
+              names,
+              [{ name: syllabus.name, symbol: 'circle', points: placed(fitted) }],
+              'estimated from range, shifts, speed …',
+            )}
+          />
+          <figcaption className="text-sm text-faint">
+            Each mark is one thing asked: across, the grade that asks it; upwards, the grade estimated from its
+            difficulty. Left out of the fit, {model.trial.exact} of {model.trial.studies} are estimated exactly,{' '}
+            {model.trial.within} within one grade. It is an estimate.
+          </figcaption>
+        </figure>
+      ) : (
+        <p>{model.words}</p>
+      )}
+      <figure>
+        <Drawing label={`Range and highest hand in ${syllabus.name}, grade by grade`} option={growth(names, fitted)} />
+        <figcaption className="text-sm text-faint">
+          The middle item of each grade: its range, its highest hand and its notes a second.
+        </figcaption>
+      </figure>
+      <section aria-label="Where two disagree">
+        <p>
+          Beside it{' '}
+          <Choice
+            label="Beside it"
+            value={otherId}
+            options={[
+              { value: '', label: 'no other syllabus' },
+              ...syllabuses.filter(({ id }) => id !== syllabus.id).map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            onChoose={setOtherId}
+          />
+        </p>
+        {other && !there ? <p>“{other.name}” has nothing for this instrument.</p> : null}
+        {other && there && second && model.kind === 'model' ? (
+          <figure>
+            <Drawing
+              label={`What ${other.name} asks, by the grades of ${syllabus.name}`}
+              option={scatter(
+                there.grades.map(({ name }) => name),
+                [{ name: other.name, symbol: 'diamond', points: placed({ ...second, model }) }],
+                `grade by ${syllabus.name}`,
+              )}
+            />
+            <figcaption className="text-sm text-faint">
+              Across, the grade in {other.name}; upwards, the grade the first syllabus would give the same thing.
+            </figcaption>
+          </figure>
+        ) : null}
+      </section>
+      {fitted.unplayable.length > 0 ? (
+        <section aria-label="Cannot be played">
+          <h2 className="text-xl">Cannot be played as asked</h2>
+          <ul>
+            {fitted.unplayable.map(({ ask, reason }) => (
+              <li key={ask.item.id + ask.tonic}>
+                {ask.gradeName}, {askName(ask)}: {reason}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+    </div>
+  );
+}
+
+function placed({ model, points }: Fitted): [number, number, string][] {
+  if (model.kind !== 'model') return [];
+  return points.map(({ grade, features, ask }, k) => [
+    // Marks of one grade stand side by side rather than on each other.
+    grade + 1 + (((k * 7) % 11) - 5) / 24,
+    estimateOf(model, features).value + 1,
+    askName(ask),
+  ]);
+}
+
+interface Marks {
+  readonly name: string;
+  readonly symbol: string;
+  readonly points: [number, number, string][];
+}
+
+function scatter(names: readonly string[], rows: readonly Marks[], upwards: string): Option {
+  return {
+    animation: false,
+    textStyle: { fontFamily: FACE, color: INK, fontSize: 14 },
+    grid: { left: 60, right: 20, top: 40, bottom: 40 },
+    tooltip: {
+      formatter: (point) => {
+        const one = Array.isArray(point) ? point[0] : point;
+        const value = one?.value as [number, number, string] | undefined;
+        return value ? `${value[2]}: ${value[1].toFixed(1)}` : '';
+      },
+    },
+    xAxis: {
+      type: 'value',
+      min: 0.5,
+      max: names.length + 0.5,
+      interval: 1,
+      axisLabel: { formatter: (value: number) => names[Math.round(value) - 1] ?? '', color: INK },
+      splitLine: { show: false },
+    },
+    yAxis: { type: 'value', name: upwards, nameTextStyle: { color: INK, align: 'left' }, axisLabel: { color: INK } },
+    series: rows.map(({ name, symbol, points }) => ({
+      type: 'scatter',
+      name,
+      symbol,
+      symbolSize: 9,
+      itemStyle: { color: 'rgba(0,0,0,0)', borderColor: INK, borderWidth: 1.5 },
+      data: points,
+    })),
+  };
+}
+
+/** The middle of some numbers. */
+function middle(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] ?? 0;
+}
+
+function growth(names: readonly string[], { points }: Fitted): Option {
+  const line = (read: (point: Fitted['points'][number]) => number): number[] =>
+    names.map((_, grade) => Number(middle(points.filter((point) => point.grade === grade).map(read)).toFixed(1)));
+  const rows = [
+    { name: 'range, half steps', dash: 'solid', symbol: 'circle', data: line(({ features }) => features.range) },
+    {
+      name: 'highest hand, half steps above the nut',
+      dash: 'dashed',
+      symbol: 'rect',
+      data: line(({ features }) => features.highest),
+    },
+    {
+      name: 'notes a second, times ten',
+      dash: 'dotted',
+      symbol: 'triangle',
+      data: line(({ features }) => 10 * 2 ** features.speed),
+    },
+  ] as const;
+  return {
+    animation: false,
+    textStyle: { fontFamily: FACE, color: INK, fontSize: 14 },
+    grid: { left: 60, right: 20, top: 50, bottom: 40 },
+    legend: { top: 0, textStyle: { color: INK, fontSize: 14 } },
+    tooltip: { trigger: 'axis' },
+    xAxis: { type: 'category', data: [...names], axisLabel: { color: INK } },
+    yAxis: { type: 'value', axisLabel: { color: INK } },
+    series: rows.map(({ name, dash, symbol, data }) => ({
+      type: 'line',
+      name,
+      data,
+      symbol,
+      symbolSize: 9,
+      lineStyle: { type: dash, color: INK, width: 2 },
+      itemStyle: { color: INK },
+    })),
+  };
+}
+
+/** A chart in ink: drawn as SVG, so that it prints sharp. */
+function Drawing({ option, label }: { option: Option; label: string }) {
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const element = place.current;
+    if (!element) return undefined;
+    const chart = init(element, undefined, { renderer: 'svg' });
+    chart.setOption(option);
+    const observer = new ResizeObserver(() => chart.resize());
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      chart.dispose();
+    };
+  }, [option]);
+  return <div ref={place} role="img" aria-label={label} className="h-80 w-full max-w-4xl" />;
+}

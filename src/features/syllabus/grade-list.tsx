@@ -1,0 +1,71 @@
+import { Link } from 'react-router';
+import { askManner, askName, ruleWords } from '../../core/grading/ask-words.ts';
+import type { Covered } from '../../core/grading/coverage.ts';
+import type { Ask } from '../../core/grading/syllabus.ts';
+import { Button } from '../../ui/button.tsx';
+import type { SavedStudyMatch } from './coverage-matrix.tsx';
+import { MARKS, STATUS_WORDS } from './status-marks.tsx';
+
+/** What a grade asks, group by group, each with its studies or a way to make one. */
+export function GradeList({
+  covered,
+  busy,
+  onMake,
+}: {
+  covered: readonly Covered<SavedStudyMatch>[];
+  busy: boolean;
+  onMake: (ask: Ask) => void;
+}) {
+  const groups = [...new Set(covered.map(({ ask }) => ask.group))];
+  return (
+    <>
+      {groups.map((name) => {
+        const here = covered.filter(({ ask }) => ask.group === name);
+        const [first] = here;
+        return (
+          <section key={name} aria-label={name} className="mt-3">
+            <h3 className="text-lg">
+              {name}
+              <span className="ml-2 font-sans text-base font-normal text-faint">
+                {first ? ruleWords(first.ask.rule) : ''}
+              </span>
+            </h3>
+            <ul>
+              {here.map(({ ask, status, studies }) => (
+                <li
+                  key={ask.item.id + ask.tonic}
+                  className="flex flex-wrap items-baseline justify-between gap-x-4 border-b border-rule py-1"
+                >
+                  <span>
+                    <span aria-hidden="true">{MARKS[status]}</span>
+                    <span className="sr-only">{STATUS_WORDS[status]}:</span>{' '}
+                    <span className="font-medium">{askName(ask)}</span>{' '}
+                    <span className="text-sm text-faint">{askManner(ask)}</span>
+                  </span>
+                  <span className="no-print flex flex-wrap items-baseline gap-x-3 text-sm">
+                    {studies.slice(0, 3).map(({ saved }, k) => (
+                      <Link key={saved.id} to={`/studies/${saved.id}`} className="underline">
+                        {k === 0 ? `Open (${STATUS_WORDS[status]})` : `Study ${k + 1}`}
+                      </Link>
+                    ))}
+                    {studies.length > 3 ? <span className="text-faint">and {studies.length - 3} more</span> : null}
+                    {status === 'missing' ? (
+                      <Button
+                        kind="quiet"
+                        disabled={busy}
+                        aria-label={`Make ${askName(ask)}`}
+                        onClick={() => onMake(ask)}
+                      >
+                        Make it
+                      </Button>
+                    ) : null}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+    </>
+  );
+}

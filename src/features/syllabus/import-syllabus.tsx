@@ -1,0 +1,156 @@
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { CsvReading } from '../../core/grading/syllabus-csv.ts';
+import type { Syllabus } from '../../core/grading/syllabus.ts';
+import { newId } from '../../data/library.ts';
+import { useKeepSyllabus } from '../../data/syllabuses.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { download } from '../../ui/download.ts';
+import { grader } from '../../workers/grader.ts';
+
+/** Bad rows shown before the rest is counted only. */
+const SHOWN = 100;
+
+interface Preview {
+  readonly file: string;
+  readonly reading: CsvReading;
+}
+
+/** Brings a syllabus in from a CSV or JSON file; nothing is kept before the teacher has seen what is in it. */
+export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [preview, setPreview] = useState<Preview>();
+  const [busy, setBusy] = useState(false);
+  const keep = useKeepSyllabus();
+  const read = async (file: File): Promise<void> => {
+    setBusy(true);
+    try {
+      const text = new TextDecoder('utf-8').decode(await file.arrayBuffer());
+      const name = file.name.replace(/\.\w+$/, '');
+      if (/\.json$/i.test(file.name)) {
+        const outcome = await grader().readJson(text);
+        const reading = outcome.ok
+          ? { syllabus: outcome.value, good: countOf(outcome.value), bad: [], refusal: undefined }
+          : { syllabus: undefined, good: 0, bad: [], refusal: outcome.refusal.message };
+        setPreview({ file: file.name, reading });
+      } else {
+        const reading = await grader().readCsv(text, name);
+        if (reading) setPreview({ file: file.name, reading });
+      }
+    } catch (error) {
+      toast.error(`${file.name} cannot be read: ${error instanceof Error ? error.message : String(error)}`);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const take = (syllabus: Syllabus): void => {
+    const own = { ...syllabus, id: newId() };
+    keep
+      .mutateAsync(own)
+      .then(() => {
+        toast.success(`Kept “${own.name}”.`);
+        setPreview(undefined);
+        onKept(own.id);
+      })
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+  };
+  return (
+    <>
+      <Button disabled={busy} onClick={() => input.current?.click()}>
+        {busy ? 'Reading …' : 'Import …'}
+      </Button>
+      <Button
+        kind="quiet"
+        onClick={() => {
+          void import('../../core/grading/syllabus-csv.ts').then(({ csvTemplate }) =>
+            download('syllabus-template.csv', csvTemplate(), 'text/csv'),
+          );
+        }}
+      >
+        CSV template
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,.json,text/csv,application/json"
+        aria-label="A syllabus file"
+        className="hidden"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = '';
+          if (file) void read(file);
+        }}
+      />
+      {preview ? (
+        <Dialog
+          open
+          onClose={() => setPreview(undefined)}
+          title={preview.reading.refusal ? 'This file cannot be taken' : `Import ${preview.file}`}
+          description={preview.reading.refusal ?? previewWords(preview.reading)}
+        >
+          <BadRows reading={preview.reading} />
+          <div className="mt-3 flex justify-end gap-2">
+            <Button onClick={() => setPreview(undefined)}>{preview.reading.syllabus ? 'Leave it' : 'Close'}</Button>
+            {preview.reading.syllabus ? (
+              <Button
+                kind="strong"
+                disabled={keep.isPending}
+                onClick={() => preview.reading.syllabus && take(preview.reading.syllabus)}
+              >
+                {preview.reading.bad.length > 0
+                  ? `Take the ${preview.reading.good} good ${preview.reading.good === 1 ? 'row' : 'rows'}`
+                  : 'Keep this syllabus'}
+              </Button>
+            ) : null}
+          </div>
+        </Dialog>
+      ) : null}
+    </>
+  );
+}
+
+function previewWords({ good, bad, syllabus }: CsvReading): string {
+  const grades = syllabus?.sections
+    .map(({ instrument, grades: all }) => `${instrument}, ${all.length} grades`)
+    .join('; ');
+  const rows = `${good} ${good === 1 ? 'line is' : 'lines are'} good${grades ? ` (${grades})` : ''}`;
+  return bad.length === 0
+    ? `${rows}. Nothing is kept until you say so.`
+    : `${rows}, ${bad.length} ${bad.length === 1 ? 'is' : 'are'} not. Mend them in the file and import it again, or take the good ones alone.`;
+}
+
+function BadRows({ reading }: { reading: CsvReading }) {
+  if (reading.bad.length === 0) return null;
+  return (
+    <div className="mt-3 max-h-[45vh] overflow-y-auto">
+      <table className="w-full text-left">
+        <thead>
+          <tr>
+            <th scope="col">Line</th>
+            <th scope="col">Field</th>
+            <th scope="col">What is wrong</th>
+          </tr>
+        </thead>
+        <tbody>
+          {reading.bad.slice(0, SHOWN).map(({ line, field, reason }) => (
+            <tr key={line} className="border-t border-rule align-top">
+              <td className="pr-3">{line}</td>
+              <td className="pr-3">{field}</td>
+              <td>{reason}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {reading.bad.length > SHOWN ? <p>and {reading.bad.length - SHOWN} more.</p> : null}
+    </div>
+  );
+}
+
+function countOf(syllabus: Syllabus): number {
+  return syllabus.sections.reduce(
+    (sum, { grades }) =>
+      sum + grades.reduce((all, { groups }) => all + groups.reduce((n, { items }) => n + items.length, 0), 0),
+    0,
+  );
+}

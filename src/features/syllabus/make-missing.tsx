@@ -1,0 +1,90 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
+import { askName } from '../../core/grading/ask-words.ts';
+import type { Ask } from '../../core/grading/syllabus.ts';
+import { toSaved } from '../../data/library.ts';
+import { useKeepStudies } from '../../data/library-queries.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { grader, progress } from '../../workers/grader.ts';
+
+/** Works asks out by one school and keeps them in the library; tells how it goes, and can be stopped. */
+export function useMaking(school: string): {
+  readonly make: (asks: readonly Ask[]) => Promise<void>;
+  readonly share: number | undefined;
+} {
+  const keep = useKeepStudies();
+  const [share, setShare] = useState<number>();
+  const make = async (asks: readonly Ask[]): Promise<void> => {
+    setShare(0);
+    try {
+      const made = await grader().make(asks, school || undefined, progress(setShare));
+      if (!made) {
+        toast('Stopped: nothing was kept.');
+        return;
+      }
+      const now = Date.now();
+      const fresh = made.flatMap(({ outcome }, place) =>
+        outcome.ok ? [toSaved(outcome.value, 0, new Date(now + place).toISOString())] : [],
+      );
+      const refused = made.flatMap(({ ask, outcome }) =>
+        outcome.ok ? [] : [{ ask, reason: outcome.refusal.message }],
+      );
+      await keep.mutateAsync(fresh);
+      if (fresh.length > 0)
+        toast.success(`Kept ${fresh.length} ${fresh.length === 1 ? 'study' : 'studies'} in the library.`);
+      for (const { ask, reason } of refused.slice(0, 3)) {
+        toast.error(`${askName(ask)} cannot be played: ${reason}`, { duration: 15_000 });
+      }
+    } catch (error) {
+      toast.error(error instanceof Error ? error.message : String(error));
+    } finally {
+      setShare(undefined);
+    }
+  };
+  return { make, share };
+}
+
+/** Makes every missing study of a grade, fingered by one school. */
+export function MakeMissing({
+  missing,
+  school,
+  onSchool,
+  share,
+  onMake,
+}: {
+  missing: readonly Ask[];
+  school: string;
+  onSchool: (school: string) => void;
+  share: number | undefined;
+  onMake: () => void;
+}) {
+  return (
+    <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
+      {share === undefined ? (
+        <Button kind="strong" disabled={missing.length === 0} onClick={onMake}>
+          {missing.length === 0 ? 'Nothing is missing' : `Make the ${missing.length} missing`}
+        </Button>
+      ) : (
+        <>
+          <Button onClick={() => void grader().cancel()}>Stop</Button>
+          <progress value={share} max={1} aria-label="Making studies" className="accent-accent" />
+          <span role="status">{Math.round(share * 100)} %</span>
+        </>
+      )}
+      <span>
+        fingered by the school{' '}
+        <Choice
+          label="School"
+          value={school}
+          options={[
+            { value: '', label: 'of the house' },
+            ...SCHOOLS.filter((one) => !one.instruments).map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onChoose={onSchool}
+        />
+      </span>
+    </div>
+  );
+}

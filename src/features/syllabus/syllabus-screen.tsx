@@ -1,0 +1,231 @@
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { coverageOf } from '../../core/grading/coverage.ts';
+import { sectionFor, type Ask, type Syllabus } from '../../core/grading/syllabus.ts';
+import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instrument.ts';
+import { passageOf } from '../../core/study/notes.ts';
+import { useLibrary } from '../../data/library-queries.ts';
+import { newId } from '../../data/library.ts';
+import { isShipped, useKeepSyllabus, useRemoveSyllabus, useSyllabuses } from '../../data/syllabuses.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { download, fileName } from '../../ui/download.ts';
+import { Menu, MenuAction } from '../../ui/menu.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { BookActions } from './book-actions.tsx';
+import { CoverageMatrix, type SavedStudyMatch } from './coverage-matrix.tsx';
+import { GradeList } from './grade-list.tsx';
+import { ImportSyllabus } from './import-syllabus.tsx';
+import { MakeMissing, useMaking } from './make-missing.tsx';
+
+const Charts = lazy(async () => ({ default: (await import('./charts.tsx')).Charts }));
+const Editor = lazy(async () => ({ default: (await import('./editor.tsx')).Editor }));
+const MockExamination = lazy(async () => ({ default: (await import('./mock-examination.tsx')).MockExamination }));
+
+/** A syllabus: what each grade asks, what is there, what is missing. */
+export function SyllabusScreen() {
+  const [params, setParams] = useSearchParams();
+  const syllabuses = useSyllabuses();
+  const syllabus = syllabuses.find(({ id }) => id === params.get('syllabus')) ?? syllabuses[0];
+  const wanted = params.get('instrument') ?? 'violin';
+  const section = syllabus && (sectionFor(syllabus, wanted as InstrumentId) ?? syllabus.sections[0]);
+  const set = (changes: Readonly<Record<string, string | undefined>>): void => {
+    const next = new URLSearchParams(params);
+    for (const [field, value] of Object.entries(changes)) {
+      if (value === undefined) next.delete(field);
+      else next.set(field, value);
+    }
+    setParams(next, { replace: true });
+  };
+  if (!syllabus || !section) return <p role="status">Opening the syllabuses …</p>;
+  return (
+    <article>
+      <header className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
+        <div className="max-w-prose">
+          <h1 className="text-3xl leading-tight text-balance wrap-anywhere">{syllabus.name}</h1>
+          {syllabus.notes ? <p className="text-sm text-faint">{syllabus.notes}</p> : null}
+        </div>
+        <SyllabusActions syllabus={syllabus} onOpen={(id) => set({ syllabus: id, show: undefined })} />
+      </header>
+      <p className="no-print mt-2 leading-9">
+        Syllabus{' '}
+        <Choice
+          label="Syllabus"
+          value={syllabus.id}
+          options={syllabuses.map(({ id, name }) => ({ value: id, label: name }))}
+          onChoose={(id) => set({ syllabus: id, grade: undefined, tonic: undefined })}
+        />
+        , for{' '}
+        <Choice
+          label="Instrument"
+          value={section.instrument}
+          options={syllabus.sections.map(({ instrument }) => ({
+            value: instrument,
+            label: INSTRUMENT_TABLE[instrument].name.toLowerCase(),
+          }))}
+          onChoose={(instrument) => set({ instrument, tonic: undefined })}
+        />
+        , showing{' '}
+        <Choice
+          label="Showing"
+          value={params.get('show') ?? 'coverage'}
+          options={[
+            { value: 'coverage', label: 'what is there and what is missing' },
+            { value: 'edit', label: 'its lines, to change them' },
+            { value: 'charts', label: 'how it grows from grade to grade' },
+            { value: 'mock', label: 'a mock examination' },
+          ]}
+          onChoose={(show) => set({ show: show === 'coverage' ? undefined : show })}
+        />
+      </p>
+      <Suspense fallback={<p role="status">Opening …</p>}>
+        {params.get('show') === 'edit' ? (
+          <Editor
+            key={syllabus.id + section.instrument}
+            syllabus={syllabus}
+            instrument={section.instrument}
+            others={syllabuses}
+            onCopied={(id) => set({ syllabus: id })}
+          />
+        ) : params.get('show') === 'charts' ? (
+          <Charts syllabus={syllabus} section={section} syllabuses={syllabuses} />
+        ) : params.get('show') === 'mock' ? (
+          <MockExamination key={syllabus.id + section.instrument} syllabus={syllabus} section={section} />
+        ) : (
+          <Coverage
+            syllabus={syllabus}
+            instrument={section.instrument}
+            grade={Number(params.get('grade') ?? 0)}
+            tonic={params.get('tonic') ?? undefined}
+            onChoose={(grade, tonic) => set({ grade: String(grade), tonic })}
+          />
+        )}
+      </Suspense>
+    </article>
+  );
+}
+
+function SyllabusActions({ syllabus, onOpen }: { syllabus: Syllabus; onOpen: (id: string) => void }) {
+  const keep = useKeepSyllabus();
+  const remove = useRemoveSyllabus();
+  const copy = (): void => {
+    const own = { ...syllabus, id: newId(), name: `${syllabus.name}, own copy`.slice(0, 120) };
+    keep
+      .mutateAsync(own)
+      .then(() => {
+        toast.success('Copied. The copy is yours to change.');
+        onOpen(own.id);
+      })
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+  };
+  return (
+    <div className="no-print flex flex-wrap gap-2">
+      <ImportSyllabus onKept={onOpen} />
+      <Menu trigger={<Button>Export</Button>}>
+        <MenuAction
+          onSelect={() =>
+            download(fileName(syllabus.name, 'json'), JSON.stringify(syllabus, null, 2), 'application/json')
+          }
+        >
+          JSON, all of it
+        </MenuAction>
+        <MenuAction
+          onSelect={() => {
+            void import('../../core/grading/syllabus-csv.ts').then(({ syllabusCsv }) =>
+              download(fileName(syllabus.name, 'csv'), syllabusCsv(syllabus), 'text/csv'),
+            );
+          }}
+        >
+          CSV, for a spreadsheet
+        </MenuAction>
+      </Menu>
+      <Button onClick={copy}>Copy</Button>
+      {isShipped(syllabus) ? null : (
+        <Button
+          kind="quiet"
+          onClick={() => {
+            remove.mutate(syllabus.id, {
+              onSuccess: () =>
+                toast(`Deleted “${syllabus.name}”.`, {
+                  duration: 15_000,
+                  action: { label: 'Bring it back', onClick: () => keep.mutate(syllabus) },
+                }),
+            });
+            onOpen('');
+          }}
+        >
+          Delete
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** The matrix, and the chosen grade's list under it. */
+function Coverage({
+  syllabus,
+  instrument,
+  grade,
+  tonic,
+  onChoose,
+}: {
+  syllabus: Syllabus;
+  instrument: InstrumentId;
+  grade: number;
+  tonic: string | undefined;
+  onChoose: (grade: number, tonic?: string) => void;
+}) {
+  const library = useLibrary();
+  const [school, setSchool] = useState('');
+  const { make, share } = useMaking(school);
+  const section = sectionFor(syllabus, instrument);
+  const studies = useMemo(
+    () =>
+      (library.data?.studies ?? []).flatMap((saved): SavedStudyMatch[] => {
+        if (saved.recipe.instrument !== instrument) return [];
+        const passage = passageOf(saved.recipe);
+        return passage.ok ? [{ saved, recipe: saved.recipe, lowest: passage.value.tonic.name }] : [];
+      }),
+    [library.data, instrument],
+  );
+  const covered = useMemo(() => (section ? coverageOf(section, studies) : []), [section, studies]);
+  if (!section) return null;
+  if (library.error) {
+    return (
+      <Notice tone="trouble" title="The library cannot be read">
+        {library.error.message}
+      </Notice>
+    );
+  }
+  const inGrade = covered.filter(({ ask }) => ask.grade === grade);
+  const shown = inGrade.filter(({ ask }) => tonic === undefined || ask.tonic === tonic);
+  const missing: readonly Ask[] = inGrade.filter(({ status }) => status === 'missing').map(({ ask }) => ask);
+  const all: readonly Ask[] = covered.filter(({ status }) => status === 'missing').map(({ ask }) => ask);
+  const name = section.grades[grade]?.name ?? '';
+  return (
+    <>
+      <CoverageMatrix section={section} covered={covered} chosen={{ grade, tonic }} onChoose={onChoose} />
+      <div className="mt-4 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2 border-t border-rule pt-3">
+        <h2 className="text-2xl">
+          {name}
+          {tonic === undefined ? '' : `, ${tonic.replace('#', '♯').replace('b', '♭')}`}
+        </h2>
+        <div className="no-print flex flex-wrap items-center gap-2">
+          <BookActions syllabus={syllabus} gradeName={name} covered={inGrade} />
+          <Button kind="quiet" disabled={all.length === 0 || share !== undefined} onClick={() => void make(all)}>
+            Make all {all.length} missing in every grade
+          </Button>
+        </div>
+      </div>
+      <MakeMissing
+        missing={missing}
+        school={school}
+        onSchool={setSchool}
+        share={share}
+        onMake={() => void make(missing)}
+      />
+      <GradeList covered={shown} busy={share !== undefined} onMake={(ask) => void make([ask])} />
+    </>
+  );
+}

@@ -1,0 +1,92 @@
+import { expose } from 'comlink';
+import type { Way } from '../core/fingering/fingering.ts';
+import { recipeFor } from '../core/grading/asked-study.ts';
+import { featuresOf, type Features } from '../core/grading/difficulty.ts';
+import { fitSection, type Fitted } from '../core/grading/grade-study.ts';
+import { readCsv, type CsvReading } from '../core/grading/syllabus-csv.ts';
+import { readSyllabus, type Ask, type Section, type Syllabus } from '../core/grading/syllabus.ts';
+import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
+import type { Passage } from '../core/study/notes.ts';
+import type { Recipe } from '../core/study/recipe.ts';
+import type { Outcome } from '../core/study/refusal.ts';
+
+/** An ask worked out, or why no hand can play it. */
+export interface Made {
+  readonly ask: Ask;
+  readonly outcome: Outcome<BuiltStudy>;
+}
+
+let cancelled = false;
+const fits = new Map<string, Fitted>();
+
+/** Runs work to its end, telling its progress and letting other questions in between; none when cancelled. */
+async function run<T>(
+  work: Generator<number, T>,
+  onProgress?: (share: number) => Promise<void> | void,
+): Promise<T | undefined> {
+  cancelled = false;
+  let told = performance.now();
+  for (let step = work.next(); ; step = work.next()) {
+    if (step.done) return step.value;
+    if (performance.now() - told < 60) continue;
+    told = performance.now();
+    void onProgress?.(step.value);
+    await new Promise((resolve) => setTimeout(resolve));
+    if (cancelled) return undefined;
+  }
+}
+
+function* making(asks: readonly Ask[], school: string | undefined): Generator<number, Made[]> {
+  const made: Made[] = [];
+  for (const ask of asks) {
+    yield made.length / asks.length;
+    made.push({ ask, outcome: buildFrom(recipeFor(ask, school)) });
+  }
+  return made;
+}
+
+/** Syllabuses and grades, off the page's thread. */
+const grader = {
+  /** Stops what is being worked on. */
+  cancel(): void {
+    cancelled = true;
+  },
+
+  /** Works asks out by one school; nothing when cancelled. */
+  make(
+    asks: readonly Ask[],
+    school: string | undefined,
+    onProgress?: (share: number) => void,
+  ): Promise<Made[] | undefined> {
+    return run(making(asks, school), onProgress);
+  },
+
+  /** Fits a model to a section; the same section is fitted once. */
+  async fit(section: Section, onProgress?: (share: number) => void): Promise<Fitted | undefined> {
+    const key = JSON.stringify(section);
+    const known = fits.get(key);
+    if (known) return known;
+    const fitted = await run(fitSection(section), onProgress);
+    if (fitted) fits.set(key, fitted);
+    return fitted;
+  },
+
+  /** Measures a finished study. */
+  measure(recipe: Recipe, passage: Passage, way: Way): Features {
+    return featuresOf({ recipe, passage, way });
+  },
+
+  /** Reads a syllabus from CSV text. */
+  readCsv(text: string, name: string): Promise<CsvReading | undefined> {
+    return run(readCsv(text, name));
+  },
+
+  /** Reads a syllabus from JSON text. */
+  readJson(text: string): Outcome<Syllabus> {
+    return readSyllabus(text);
+  },
+};
+
+export type Grader = typeof grader;
+
+expose(grader);
