@@ -126,7 +126,7 @@ const engraver = {
     press.write(`Checklist: ${book.grade}`, { size: 18, face: 'bold', gap: 8 });
     for (const [place, entry] of book.entries.entries()) {
       if (entry.group !== book.entries[place - 1]?.group) press.write(entry.group, { size: 12, face: 'bold', gap: 2 });
-      press.write(`☐  ${entry.name} – ${entry.manner}${entry.study ? '' : ' (no study yet)'}`, { size: 9.5, gap: 3 });
+      press.write(`□  ${entry.name} – ${entry.manner}${entry.study ? '' : ' (no study yet)'}`, { size: 9.5, gap: 3 });
     }
     return press.finish();
   },

@@ -36,6 +36,11 @@ describe('every screen', () => {
       () => stage.find(By.css('[role="alert"]')),
     ],
     ['a key without signature', '/studies/new?instrument=viola&tonic=G%23', () => stage.score()],
+    ['a syllabus', '/syllabus', () => stage.sees('Grade 8')],
+    ['its lines', '/syllabus?show=edit', () => stage.sees('Copy it and change the copy')],
+    ['its charts', '/syllabus?show=charts', () => stage.sees('estimated exactly')],
+    ['a mock examination', '/syllabus?show=mock', () => stage.sees('Call for')],
+    ['tuning', '/tuning', () => stage.sees('Note for note')],
     ['the notices', '/notices', () => stage.sees('Packages shipped')],
     ['no page', '/nowhere', () => stage.sees('There is no such page')],
   ];

@@ -65,7 +65,7 @@ export function GradeSection({
             </span>
             <Button
               kind="quiet"
-              aria-label={`Change it for ${miss.ask.gradeName}, ${askName(miss.ask)}`}
+              aria-label={`Change it so: ${miss.ask.gradeName}, ${askName(miss.ask)}`}
               onClick={() => onChange(changeFor(miss, study.recipe))}
             >
               Change it so

@@ -152,8 +152,8 @@ function scatter(names: readonly string[], rows: readonly Marks[], upwards: stri
     },
     xAxis: {
       type: 'value',
-      min: 0.5,
-      max: names.length + 0.5,
+      min: 0,
+      max: names.length + 1,
       interval: 1,
       axisLabel: { formatter: (value: number) => names[Math.round(value) - 1] ?? '', color: INK },
       splitLine: { show: false },

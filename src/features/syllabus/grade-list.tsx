@@ -53,7 +53,7 @@ export function GradeList({
                       <Button
                         kind="quiet"
                         disabled={busy}
-                        aria-label={`Make ${askName(ask)}`}
+                        aria-label={`Make it: ${askName(ask)}`}
                         onClick={() => onMake(ask)}
                       >
                         Make it

@@ -42,9 +42,9 @@ export function SyllabusScreen() {
   return (
     <article>
       <header className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
-        <div className="max-w-prose">
+        <div className="max-w-4xl">
           <h1 className="text-3xl leading-tight text-balance wrap-anywhere">{syllabus.name}</h1>
-          {syllabus.notes ? <p className="text-sm text-faint">{syllabus.notes}</p> : null}
+          {syllabus.notes ? <p className="max-w-prose text-sm text-faint">{syllabus.notes}</p> : null}
         </div>
         <SyllabusActions syllabus={syllabus} onOpen={(id) => set({ syllabus: id, show: undefined })} />
       </header>

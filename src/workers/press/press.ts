@@ -67,7 +67,7 @@ export class Press {
     const { size = 9.5, face = 'plain', gap = 3, align = 'left' } = style;
     const before = this.#doc.bufferedPageRange().count;
     this.#doc.font(face).fontSize(size).fillColor('black');
-    this.#doc.text(text, MARGIN, undefined, { width: this.width, align });
+    this.#doc.text(inFaces(text), MARGIN, undefined, { width: this.width, align });
     this.#doc.y += gap;
     this.#pages += this.#doc.bufferedPageRange().count - before;
   }
@@ -118,9 +118,14 @@ export class Press {
   }
 }
 
+/** The faces have no double signs: two single ones stand for them. */
+function inFaces(text: string): string {
+  return text.replaceAll('𝄪', '♯♯').replaceAll('𝄫', '♭♭');
+}
+
 /** The engraver gives lines their ink by a style sheet; a printed picture has it on each line. */
 function blackInk(svg: string): string {
-  return svg
+  return inFaces(svg)
     .replace(/<style[\s\S]*?<\/style>/g, '')
     .replace(/currentColor/g, '#000')
     .replace(/<(path|polygon|polyline|rect|ellipse)(?![^>]*\bstroke=)/g, '<$1 stroke="#000"')
