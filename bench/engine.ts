@@ -3,6 +3,11 @@ import { oneWayChain } from '../src/core/fingering/one-way.ts';
 import { pose, solveBest } from '../src/core/fingering/solve.ts';
 import { chooseWays } from '../src/core/fingering/ways.ts';
 import { INSTRUMENTS } from '../src/core/instruments/instrument.ts';
+import { recipeFor } from '../src/core/grading/asked-study.ts';
+import { tryOut } from '../src/core/grading/estimate.ts';
+import { fitSection } from '../src/core/grading/grade-study.ts';
+import { EIGHT_GRADES } from '../src/core/grading/shipped/eight-grades.ts';
+import { asksOf } from '../src/core/grading/syllabus.ts';
 import { buildFrom } from '../src/core/study/build.ts';
 import { passageOf, type Passage } from '../src/core/study/notes.ts';
 import { readRecipe, type Recipe, type RecipeInput } from '../src/core/study/recipe.ts';
@@ -93,3 +98,36 @@ const all = performance.now() - start;
 line(
   `  12 keys × 6 forms × 3 ranges × 4 instruments: ${built} studies in ${(all / 1000).toFixed(1)} s, ${ms(all / built)} each; ${refused} out of range`,
 );
+
+line('Grades');
+for (const section of EIGHT_GRADES.sections) {
+  const began = performance.now();
+  const work = fitSection(section);
+  let step = work.next();
+  while (!step.done) step = work.next();
+  const { model, points } = step.value;
+  const took = performance.now() - began;
+  if (model.kind !== 'model') continue;
+  const { studies, exact, within } = model.trial;
+  const share = (count: number): string => `${Math.round((100 * count) / studies)} of 100`;
+  line(
+    `  ${section.instrument}: ${points.length} studies made in ${(took / 1000).toFixed(1)} s (asked: under 10 s); left out of the fit ${share(exact)} exact (asked: 45), ${share(within)} within one grade (asked: 85)`,
+  );
+  // The same features on grades dealt out anew: no better than saying one grade always.
+  const shuffled = points.map((one, k) => ({ ...one, grade: points[(k * 37 + 11) % points.length]!.grade }));
+  const counts = new Map<number, number>();
+  for (const { grade } of points) counts.set(grade, (counts.get(grade) ?? 0) + 1);
+  const chance = tryOut(shuffled).trial;
+  line(
+    `    grades shuffled: ${share(chance.exact)} exact; always the commonest grade: ${share(Math.max(...counts.values()))}`,
+  );
+}
+// Forgotten steps are worked out again, so that half and whole begin alike.
+const violinAsks = asksOf(EIGHT_GRADES.sections[0]!);
+const making = (asks: typeof violinAsks): number =>
+  time(() => {
+    for (const ask of asks) buildFrom(recipeFor(ask));
+  });
+const half = making(violinAsks.filter((_, k) => k % 2 === 0));
+const whole = making(violinAsks);
+line(`  twice the studies take ${(whole / half).toFixed(2)} times as long (asked: at most 2)`);

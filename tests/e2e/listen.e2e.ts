@@ -88,6 +88,29 @@ describe('the bow and the sound', () => {
     );
   });
 
+  it('keeps time while another tab is in front', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&bowing=%7B%22perBeat%22%3A4%7D');
+    await stage.score();
+    await stage.choose('Count-in', 'nothing');
+    await stage.click('Play');
+    await stage.until('the first notes', async () => (await lit()).length >= 3);
+    const before = await lit();
+    const here = await stage.driver.getWindowHandle();
+    await stage.driver.switchTo().newWindow('tab');
+    const left = Date.now();
+    await stage.until('three seconds elsewhere', async () => Date.now() - left > 3000);
+    await stage.driver.close();
+    await stage.driver.switchTo().window(here);
+    const back = await stage.until('a note after coming back', async () => {
+      const now = await lit();
+      const last = now.at(-1)!;
+      return last.time - before.at(-1)!.time > 3 ? last : false;
+    });
+    // Four notes a second went by all the while.
+    const expected = before.at(-1)!.at + (back.time - before.at(-1)!.time) * 4;
+    expect(Math.abs(back.at - expected)).toBeLessThan(1.5);
+  });
+
   it('renders the study as sound: an independent ear finds every note, in tune and in time', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=D&octaves=2&start=D4&bowing=%7B%22slur%22%3A1%7D');
     await stage.score();

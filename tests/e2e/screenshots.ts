@@ -71,6 +71,22 @@ const VIEWS: readonly View[] = [
       await stage.sees('12 keys worked out');
     },
   },
+  {
+    name: 'bow',
+    path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&bowing={"slur":4,"perBeat":4}',
+    height: 1100,
+    ready: async (stage) => {
+      await stage.score();
+      await stage.sees('It does not come out even');
+    },
+  },
+  { name: 'syllabus', path: '/syllabus?grade=1', height: 1000, ready: (stage) => stage.sees('Grade 8') },
+  { name: 'charts', path: '/syllabus?show=charts', height: 1100, ready: (stage) => stage.sees('estimated exactly') },
+  {
+    name: 'tuning',
+    path: '/tuning?instrument=cello&tonic=D&form=melodic-minor',
+    ready: (stage) => stage.sees('Note for note'),
+  },
   { name: 'notices', path: '/notices', ready: (stage) => stage.sees('Packages shipped') },
 ];
 

@@ -169,6 +169,21 @@ describe('what stands on the sheet', () => {
     }
   });
 
+  it('writes a page of variations in the order asked', async () => {
+    await stage.go('/studies/new?instrument=viola&tonic=C&octaves=2&start=C3');
+    await stage.score();
+    await stage.click('Variations …');
+    await stage.click('Move down: four strokes to each note');
+    await (await stage.find(By.xpath('//label[normalize-space()="separate, at the tip"]/input'))).click();
+    await stage.click('PDF, A4');
+    const file = await wordsOf(new Uint8Array(readFileSync(await stage.downloaded('.pdf'))));
+    expect(file.text).toMatch(
+      /Variations: C major, two octaves.*1\. two strokes to each note.*2\. four strokes to each note/s,
+    );
+    expect(file.text).toContain('15. long, short, short');
+    expect(file.text).not.toContain('at the tip');
+  });
+
   it('writes the score as a PNG', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=G&octaves=1&start=G3');
     await stage.score();

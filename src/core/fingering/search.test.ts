@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRecipe } from '../study/arbitrary-recipe.ts';
+import { isSeries } from '../theory/figure.ts';
 import { passageOf } from '../study/notes.ts';
 import { readRecipe, type RecipeInput } from '../study/recipe.ts';
 import type { Candidate } from './candidate.ts';
@@ -13,7 +14,7 @@ import type { Problem } from './traversal.ts';
 function posed(input: RecipeInput): Posed | undefined {
   const recipe = readRecipe(input);
   // The parts of a series are searched each for itself.
-  if (!recipe.ok || recipe.value.figure === 'arpeggio-series') return undefined;
+  if (!recipe.ok || isSeries(recipe.value.figure)) return undefined;
   const passage = passageOf(recipe.value);
   if (!passage.ok) return undefined;
   const result = pose(recipe.value, passage.value);

@@ -1,8 +1,8 @@
 import { differencesFrom, type Matched } from './match.ts';
 import { asksOf, type Ask, type Section } from './syllabus.ts';
 
-/** How far an ask is met: no study, fingered but short in bow or tempo, ready. */
-export type Status = 'missing' | 'short' | 'ready';
+/** How far an ask is met: no study, fingered but short in bow or tempo, ready, ready in several studies. */
+export type Status = 'missing' | 'short' | 'ready' | 'several';
 
 export interface Covered<Study> {
   readonly ask: Ask;
@@ -12,6 +12,11 @@ export interface Covered<Study> {
 }
 
 const OF_THE_BOW = new Set(['tempo', 'slurs', 'rhythm']);
+
+/** True where something satisfies the ask. */
+export function isReady(status: Status): boolean {
+  return status === 'ready' || status === 'several';
+}
 
 /** What of a section is met by which studies. */
 export function coverageOf<Study extends Matched>(section: Section, studies: readonly Study[]): Covered<Study>[] {
@@ -29,7 +34,8 @@ export function coverageOf<Study extends Matched>(section: Section, studies: rea
       if (differences.length === 0) ready.push(study);
       else if (differences.every(({ field }) => OF_THE_BOW.has(field))) short.push(study);
     }
-    const status: Status = ready.length > 0 ? 'ready' : short.length > 0 ? 'short' : 'missing';
+    const status: Status =
+      ready.length > 1 ? 'several' : ready.length > 0 ? 'ready' : short.length > 0 ? 'short' : 'missing';
     return { ask, status, studies: [...ready, ...short] };
   });
 }

@@ -143,5 +143,6 @@ describe('matching a study to what is asked', () => {
     expect(status([slow])).toEqual(['short']);
     const quick = { ...slow, recipe: { ...slow.recipe, bowing: { ...slow.recipe.bowing, bpm: 70 } } };
     expect(status([slow, quick])).toEqual(['ready']);
+    expect(status([quick, slow, quick])).toEqual(['several']);
   });
 });

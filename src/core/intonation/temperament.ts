@@ -5,9 +5,6 @@ export const TEMPERAMENTS = ['equal', 'pythagorean', 'just'] as const;
 
 export type Temperament = (typeof TEMPERAMENTS)[number];
 
-/** Reference pitches offered for A4, Hz. 440 is ISO 16; the others are common practice, no source. */
-export const REFERENCES = [415, 430, 438, 440, 441, 442, 443, 444] as const;
-
 const A4 = 69;
 const A_ON_FIFTHS = 3;
 /** Places of the letters on the line of fifths, C = 0. */

@@ -6,6 +6,7 @@ import { paceOf } from '../../core/bowing/tempo.ts';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { NumberField } from '../../ui/number-field.tsx';
 import {
   ACCENT_OPTIONS,
   BEAT_OPTIONS,
@@ -88,19 +89,7 @@ export const BowSection = memo(function BowSection({
           onChoose={(value) => set({ start: value as Bowing['start'] })}
         />
         , at{' '}
-        <input
-          type="number"
-          aria-label="Beats a minute"
-          min={20}
-          max={400}
-          key={bowing.bpm}
-          defaultValue={bowing.bpm}
-          onBlur={(event) => setTempo(event.currentTarget, bowing, set)}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') setTempo(event.currentTarget, bowing, set);
-          }}
-          className="w-16 border-b-2 border-accent/70 bg-transparent font-serif text-[1.05em] font-bold"
-        />{' '}
+        <NumberField label="Beats a minute" value={bowing.bpm} least={20} most={400} onNumber={(bpm) => set({ bpm })} />{' '}
         beats a minute.
       </p>
       <details className="no-print">
@@ -194,13 +183,6 @@ export const BowSection = memo(function BowSection({
 
 function secondsWords(seconds: number): string {
   return seconds < 1 ? `${Math.round(seconds * 1000)} ms` : `${seconds.toFixed(1)} s`;
-}
-
-function setTempo(field: HTMLInputElement, bowing: Bowing, set: (part: Partial<Bowing>) => void): void {
-  const bpm = Number(field.value);
-  if (bpm === bowing.bpm) return;
-  if (Number.isInteger(bpm) && bpm >= 20 && bpm <= 400) set({ bpm });
-  else field.value = String(bowing.bpm);
 }
 
 /** Lengths of a rhythm of one's own, in quarters of a beat. */

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { FEATURES } from '../../core/grading/difficulty.ts';
 import { askName } from '../../core/grading/ask-words.ts';
 import { estimateOf } from '../../core/grading/estimate.ts';
@@ -18,9 +19,11 @@ const TOLD = 5;
 /** Which grades the study satisfies, what is short for others, and an estimate where no line matches. */
 export function GradeSection({
   study,
+  savedId,
   onChange,
 }: {
   study: ScoredStudy;
+  savedId: string | undefined;
   onChange: (change: Partial<RecipeInput>) => void;
 }) {
   const syllabuses = useSyllabuses();
@@ -73,7 +76,11 @@ export function GradeSection({
           </li>
         ))}
       </ul>
-      <EstimatedGrade study={study} sections={all.map(({ syllabus, section }) => ({ name: syllabus.name, section }))} />
+      <EstimatedGrade
+        study={study}
+        savedId={savedId}
+        sections={all.map(({ syllabus, section }) => ({ name: syllabus.name, section }))}
+      />
     </section>
   );
 }
@@ -84,9 +91,11 @@ function missWords({ differences }: NearMiss): string {
 
 function EstimatedGrade({
   study,
+  savedId,
   sections,
 }: {
   study: ScoredStudy;
+  savedId: string | undefined;
   sections: readonly { readonly name: string; readonly section: ReturnType<typeof sectionFor> }[];
 }) {
   const [asked, setAsked] = useState(false);
@@ -148,6 +157,14 @@ function EstimatedGrade({
             ))}
           </ul>
           <p className="text-sm text-faint">
+            {savedId ? (
+              <Link
+                className="underline"
+                to={`/syllabus?show=charts&instrument=${study.recipe.instrument}&study=${savedId}`}
+              >
+                See it among the others
+              </Link>
+            ) : null}{' '}
             An estimate from what is measured, counted from the syllabus’s middle. Of {model.trial.studies} things asked
             there, each judged without itself, {model.trial.exact} come out exactly, {model.trial.within} within a
             grade.

@@ -2,12 +2,13 @@ import { useEffect, useState } from 'react';
 import { Play, Square } from 'lucide-react';
 import { Link } from 'react-router';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
-import { equalHz, frequency, REFERENCES, TEMPERAMENTS, type Temperament } from '../../core/intonation/temperament.ts';
+import { equalHz, frequency, TEMPERAMENTS, type Temperament } from '../../core/intonation/temperament.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { soundPlan, USUAL_PLAYING, type Playing } from '../../core/sound/sound-plan.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, type Option } from '../../ui/choice.tsx';
+import { NumberField } from '../../ui/number-field.tsx';
 import { useSteady } from '../../ui/steady.ts';
 import { lightNote } from './lit-note.ts';
 import { rangeOf, type Selection } from './selection.ts';
@@ -157,13 +158,14 @@ export function Player({ study, selection }: { study: ScoredStudy; selection: Se
           onChoose={(value) => setPlaying({ ...playing, pause: Number(value) })}
         />
         , A ={' '}
-        <Choice
-          label="Reference pitch"
-          value={String(playing.reference)}
-          options={REFERENCES.map((hz) => ({ value: String(hz), label: `${hz} Hz` }))}
-          onChoose={(value) => setPlaying({ ...playing, reference: Number(value) })}
-        />
-        ,{' '}
+        <NumberField
+          label="Reference pitch, Hz"
+          value={playing.reference}
+          least={380}
+          most={480}
+          onNumber={(reference) => setPlaying({ ...playing, reference })}
+        />{' '}
+        Hz ,{' '}
         <Choice
           label="Temperament"
           value={playing.temperament}

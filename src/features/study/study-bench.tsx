@@ -265,7 +265,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                 />
               </Suspense>
             ) : null}
-            <BowSection study={shown} onBowing={setBowing} />
+            <BowSection study={pictured ?? shown} onBowing={setBowing} />
             <BowOffer study={shown} choices={choices} onTake={takeOver} />
             <div className="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
               <div>
@@ -300,7 +300,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
               </div>
             </div>
             <Suspense>
-              <GradeSection study={pictured ?? shown} onChange={applyChange} />
+              <GradeSection study={pictured ?? shown} savedId={saved?.id} onChange={applyChange} />
             </Suspense>
             <p className="mt-5 max-w-prose text-sm text-faint">
               Build stretches and high positions up over weeks, let the hand go between tries, and stop when it hurts or

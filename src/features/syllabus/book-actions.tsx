@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { askManner, askName } from '../../core/grading/ask-words.ts';
-import type { Covered } from '../../core/grading/coverage.ts';
+import { isReady, type Covered } from '../../core/grading/coverage.ts';
 import type { Syllabus } from '../../core/grading/syllabus.ts';
 import { Button } from '../../ui/button.tsx';
 import { download, fileName } from '../../ui/download.ts';
@@ -24,7 +24,7 @@ export function BookActions({
     name: askName(ask),
     manner: askManner(ask),
     group: ask.group,
-    ready: status === 'ready',
+    ready: isReady(status),
     study: studies[0] && { recipe: studies[0].saved.recipe, fingering: studies[0].saved.fingering },
   }));
   const count = entries.filter(({ study }) => study).length;

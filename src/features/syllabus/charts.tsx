@@ -6,11 +6,15 @@ import { init, use as takeParts, type ComposeOption } from 'echarts/core';
 import type { LineSeriesOption, ScatterSeriesOption } from 'echarts/charts';
 import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components';
 import { SVGRenderer } from 'echarts/renderers';
-import { estimateOf } from '../../core/grading/estimate.ts';
+import type { Features } from '../../core/grading/difficulty.ts';
+import { estimateOf, type Model } from '../../core/grading/estimate.ts';
 import type { Fitted } from '../../core/grading/grade-study.ts';
 import { askName } from '../../core/grading/ask-words.ts';
 import { sectionFor, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
+import { titleOf } from '../../core/study/title.ts';
+import { useSavedStudy } from '../../data/library-queries.ts';
 import { Choice } from '../../ui/choice.tsx';
+import { engine } from '../../workers/engine.ts';
 import { grader } from '../../workers/grader.ts';
 
 takeParts([ScatterChart, LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
@@ -36,15 +40,19 @@ export function Charts({
   syllabus,
   section,
   syllabuses,
+  marked,
 }: {
   syllabus: Syllabus;
   section: Section;
   syllabuses: readonly Syllabus[];
+  /** A kept study to show among the others. */
+  marked: string | undefined;
 }) {
   const [otherId, setOtherId] = useState('');
   const other = syllabuses.find(({ id }) => id === otherId);
   const there = other && sectionFor(other, section.instrument);
   const { data: fitted } = useFitted(section);
+  const mine = useMarked(marked, section);
   const { data: second } = useFitted(there);
   if (!fitted) return <p role="status">Working the syllabus out …</p>;
   const names = section.grades.map(({ name }) => name);
@@ -57,7 +65,10 @@ export function Charts({
             label={`Estimated grade of every item of ${syllabus.name}, by its grade`}
             option={scatter(
               names,
-              [{ name: syllabus.name, symbol: 'circle', points: placed(fitted) }],
+              [
+                { name: syllabus.name, symbol: 'circle', points: placed(fitted) },
+                ...(mine ? [{ name: mine.name, symbol: 'pin', points: [markAt(model, mine)] }] : []),
+              ],
               'estimated from range, shifts, speed …',
             )}
           />
@@ -65,6 +76,7 @@ export function Charts({
             Each mark is one thing asked: across, the grade that asks it; upwards, the grade estimated from its
             difficulty. Left out of the fit, {model.trial.exact} of {model.trial.studies} are estimated exactly,{' '}
             {model.trial.within} within one grade. It is an estimate.
+            {mine ? ` The filled mark is ${mine.name}.` : ''}
           </figcaption>
         </figure>
       ) : (
@@ -122,7 +134,36 @@ export function Charts({
   );
 }
 
-function placed({ model, points }: Fitted): [number, number, string][] {
+/** A kept study, measured as it was kept. */
+function useMarked(
+  id: string | undefined,
+  section: Section,
+): { readonly name: string; readonly features: Features } | undefined {
+  const { data: saved } = useSavedStudy(id);
+  const { data } = useQuery({
+    queryKey: ['marked', saved?.id, saved?.updated],
+    queryFn: async () => {
+      if (!saved) return null;
+      const built = await engine().buildSaved(saved.recipe, saved.fingering);
+      const way = built.ok ? built.value.ways[0] : undefined;
+      if (!built.ok || !way) return null;
+      const features = await grader().measure(built.value.recipe, built.value.passage, way);
+      return { name: saved.name ?? titleOf(saved.recipe), features };
+    },
+    enabled: saved?.recipe.instrument === section.instrument,
+  });
+  return data ?? undefined;
+}
+
+/** A study stands over the grade it is estimated at. */
+function markAt(model: Model, { name, features }: { readonly name: string; readonly features: Features }): Point {
+  const { value, grade } = estimateOf(model, features);
+  return [grade + 1, value + 1, name];
+}
+
+type Point = [number, number, string];
+
+function placed({ model, points }: Fitted): Point[] {
   if (model.kind !== 'model') return [];
   return points.map(({ grade, features, ask }, k) => [
     // Marks of one grade stand side by side rather than on each other.
@@ -135,7 +176,7 @@ function placed({ model, points }: Fitted): [number, number, string][] {
 interface Marks {
   readonly name: string;
   readonly symbol: string;
-  readonly points: [number, number, string][];
+  readonly points: Point[];
 }
 
 function scatter(names: readonly string[], rows: readonly Marks[], upwards: string): Option {
@@ -163,8 +204,8 @@ function scatter(names: readonly string[], rows: readonly Marks[], upwards: stri
       type: 'scatter',
       name,
       symbol,
-      symbolSize: 9,
-      itemStyle: { color: 'rgba(0,0,0,0)', borderColor: INK, borderWidth: 1.5 },
+      symbolSize: symbol === 'pin' ? 26 : 9,
+      itemStyle: { color: symbol === 'pin' ? INK : 'rgba(0,0,0,0)', borderColor: INK, borderWidth: 1.5 },
       data: points,
     })),
   };

@@ -1,11 +1,11 @@
-import type { Covered, Status } from '../../core/grading/coverage.ts';
+import { isReady, type Covered, type Status } from '../../core/grading/coverage.ts';
 import type { Section } from '../../core/grading/syllabus.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { MARKS, STATUS_WORDS } from './status-marks.tsx';
 
 const ORDER = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Gb', 'C#', 'Db', 'G#', 'Ab', 'D#', 'Eb', 'A#', 'Bb', 'F'];
-const STATUSES: readonly Status[] = ['ready', 'short', 'missing'];
+const STATUSES: readonly Status[] = ['several', 'ready', 'short', 'missing'];
 
 /** Grades against keys: how much of each is ready, short, or not there. */
 export function CoverageMatrix({
@@ -42,7 +42,7 @@ export function CoverageMatrix({
             const row = covered.filter(({ ask }) => ask.grade === place);
             return (
               <tr key={grade.id} className="border-t border-rule">
-                <th scope="row" className="pr-3 text-left">
+                <th scope="row" className="pr-3 text-left whitespace-nowrap">
                   <button
                     type="button"
                     aria-current={chosen.grade === place && chosen.tonic === undefined ? 'true' : undefined}
@@ -76,7 +76,7 @@ export function CoverageMatrix({
                   );
                 })}
                 <td className="px-3">
-                  {row.filter(({ status }) => status === 'ready').length} of {row.length}
+                  {row.filter(({ status }) => isReady(status)).length} of {row.length}
                 </td>
               </tr>
             );

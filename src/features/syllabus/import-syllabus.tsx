@@ -22,6 +22,10 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [preview, setPreview] = useState<Preview>();
   const [busy, setBusy] = useState(false);
+  const [guide, setGuide] = useState<{
+    readonly columns: Readonly<Record<string, string>>;
+    readonly template: string;
+  }>();
   const keep = useKeepSyllabus();
   const read = async (file: File): Promise<void> => {
     setBusy(true);
@@ -63,13 +67,36 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
       <Button
         kind="quiet"
         onClick={() => {
-          void import('../../core/grading/syllabus-csv.ts').then(({ csvTemplate }) =>
-            download('syllabus-template.csv', csvTemplate(), 'text/csv'),
+          void import('../../core/grading/syllabus-csv.ts').then(({ CSV_GUIDE, csvTemplate }) =>
+            setGuide({ columns: CSV_GUIDE, template: csvTemplate() }),
           );
         }}
       >
-        CSV template
+        CSV columns …
       </Button>
+      {guide ? (
+        <Dialog
+          open
+          onClose={() => setGuide(undefined)}
+          title="A syllabus as CSV"
+          description="Line 1 names the columns; each further line is one thing asked. UTF-8, fields parted by commas, several values in a field by blanks."
+        >
+          <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+            {Object.entries(guide.columns).map(([column, words]) => (
+              <div key={column} className="contents">
+                <dt className="font-bold">{column}</dt>
+                <dd>{words}</dd>
+              </div>
+            ))}
+          </dl>
+          <div className="mt-3 flex justify-end gap-2">
+            <Button onClick={() => setGuide(undefined)}>Close</Button>
+            <Button kind="strong" onClick={() => download('syllabus-template.csv', guide.template, 'text/csv')}>
+              Download the template
+            </Button>
+          </div>
+        </Dialog>
+      ) : null}
       <input
         ref={input}
         type="file"

@@ -89,7 +89,12 @@ export function SyllabusScreen() {
             onCopied={(id) => set({ syllabus: id })}
           />
         ) : params.get('show') === 'charts' ? (
-          <Charts syllabus={syllabus} section={section} syllabuses={syllabuses} />
+          <Charts
+            syllabus={syllabus}
+            section={section}
+            syllabuses={syllabuses}
+            marked={params.get('study') ?? undefined}
+          />
         ) : params.get('show') === 'mock' ? (
           <MockExamination key={syllabus.id + section.instrument} syllabus={syllabus} section={section} />
         ) : (

@@ -7,7 +7,6 @@ import {
   equalHz,
   frequency,
   millimetresOf,
-  REFERENCES,
   TEMPERAMENTS,
   type Temperament,
 } from '../../core/intonation/temperament.ts';
@@ -19,6 +18,7 @@ import { CIRCLE } from '../../core/theory/key-signature.ts';
 import { parsePitch, printed, type Pitch } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { NumberField } from '../../ui/number-field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 
 const NAMES: Readonly<Record<Temperament, string>> = {
@@ -108,13 +108,14 @@ export function TuningScreen() {
           onChoose={(value) => set('form', value)}
         />
         , A ={' '}
-        <Choice
-          label="Reference pitch"
-          value={String(reference)}
-          options={REFERENCES.map((hz) => ({ value: String(hz), label: `${hz} Hz` }))}
-          onChoose={(value) => setReference(Number(value))}
-        />
-        , tones in{' '}
+        <NumberField
+          label="Reference pitch, Hz"
+          value={reference}
+          least={380}
+          most={480}
+          onNumber={(hz) => setReference(hz)}
+        />{' '}
+        Hz , tones in{' '}
         <Choice
           label="Temperament"
           value={temperament}
