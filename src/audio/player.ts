@@ -98,6 +98,8 @@ export async function play(plan: SoundPlan, options: PlayOptions): Promise<void>
       getDraw().schedule(() => options.onNote(note.at, getContext().rawContext.currentTime - clock), clock);
     }, note.time);
   }
+  // A busy page lights a note late rather than not at all.
+  getDraw().expiration = 1;
   transport.loop = options.loop;
   transport.loopStart = plan.begins;
   transport.loopEnd = plan.seconds;

@@ -1,13 +1,14 @@
 import { By, Key } from 'selenium-webdriver';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Stage } from './stage.ts';
 
 describe('working on a fingering', () => {
   let stage: Stage;
-  beforeEach(async () => {
+  beforeAll(async () => {
     stage = await Stage.open({ height: 1400 });
   });
-  afterEach(() => stage.close());
+  beforeEach(() => stage.fresh());
+  afterAll(() => stage.close());
 
   const press = async (...keys: string[]): Promise<void> => {
     const score = await stage.find(By.css('[role="listbox"]'));

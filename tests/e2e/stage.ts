@@ -73,6 +73,16 @@ export class Stage {
     rmSync(this.downloads, { recursive: true, force: true });
   }
 
+  /** The same browser as if it had never been here: nothing kept, nothing downloaded. */
+  async fresh(): Promise<void> {
+    await this.driver.get('about:blank');
+    await this.devTools('Storage.clearDataForOrigin', {
+      origin: this.address,
+      storageTypes: 'cookies,indexeddb,local_storage',
+    });
+    for (const name of readdirSync(this.downloads)) rmSync(join(this.downloads, name));
+  }
+
   /** Sends a command of Chromium's own tools. */
   async devTools(command: string, parameters: object): Promise<void> {
     await this.driver.sendDevToolsCommand(command, parameters);

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { extractText, getDocumentProxy } from 'unpdf';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Stage } from './stage.ts';
 
 const HEADER = 'instrument,grade,group,rule,figure,forms,tonics,octaves,slurs,bpm,per_beat,memory';
@@ -14,10 +14,11 @@ const GOOD = [
 
 describe('a syllabus', () => {
   let stage: Stage;
-  beforeEach(async () => {
+  beforeAll(async () => {
     stage = await Stage.open({ height: 1200 });
   });
-  afterEach(() => stage.close());
+  beforeEach(() => stage.fresh());
+  afterAll(() => stage.close());
 
   const importFile = async (name: string, text: string): Promise<void> => {
     const file = join(stage.downloads, name);
