@@ -84,6 +84,12 @@ function schedule(
   }
 }
 
+/**
+ * Seconds before the first note: the transport may begin a tick late, and what stands on its very
+ * first tick would then be passed over.
+ */
+const LEAD = 0.1;
+
 /** Plays a plan. What sounded before is stopped. Times are kept by the audio clock, the page hidden or not. */
 export async function play(plan: SoundPlan, options: PlayOptions): Promise<void> {
   stop();
@@ -92,27 +98,26 @@ export async function play(plan: SoundPlan, options: PlayOptions): Promise<void>
   const all = voices();
   transport.cancel();
   transport.position = 0;
-  schedule(plan, all, (time, act) => transport.schedule(act, time));
+  schedule(plan, all, (time, act) => transport.schedule(act, LEAD + time));
   for (const note of plan.notes) {
     transport.schedule((clock) => {
       getDraw().schedule(() => options.onNote(note.at, getContext().rawContext.currentTime - clock), clock);
-    }, note.time);
+    }, LEAD + note.time);
   }
   // A busy page lights a note late rather than not at all.
   getDraw().expiration = 1;
   transport.loop = options.loop;
-  transport.loopStart = plan.begins;
-  transport.loopEnd = plan.seconds;
+  transport.loopStart = LEAD + plan.begins;
+  transport.loopEnd = LEAD + plan.seconds;
   if (!options.loop) {
     transport.schedule((clock) => {
       getDraw().schedule(() => {
         stop();
       }, clock);
-    }, plan.seconds + 0.1);
+    }, LEAD + plan.seconds + 0.1);
   }
   if (options.drone) all.drone.triggerAttack(options.drone.hz, undefined, options.drone.volume);
-  // A moment for the page to be ready for the first note.
-  transport.start('+0.2');
+  transport.start('+0.1');
   running = () => {
     transport.stop();
     transport.cancel();
