@@ -110,11 +110,14 @@ export async function play(plan: SoundPlan, options: PlayOptions): Promise<void>
   transport.loopStart = LEAD + plan.begins;
   transport.loopEnd = LEAD + plan.seconds;
   if (!options.loop) {
-    transport.schedule((clock) => {
-      getDraw().schedule(() => {
-        stop();
-      }, clock);
-    }, LEAD + plan.seconds + 0.1);
+    transport.schedule(
+      (clock) => {
+        getDraw().schedule(() => {
+          stop();
+        }, clock);
+      },
+      LEAD + plan.seconds + 0.1,
+    );
   }
   if (options.drone) all.drone.triggerAttack(options.drone.hz, undefined, options.drone.volume);
   transport.start('+0.1');

@@ -125,10 +125,10 @@ function hasDescent({ passage }: Fingered): boolean {
   return passage.notes.some((note) => note.heading === 'down');
 }
 
+/** Which degree of a passage a tonic is, from 0. */
 function degreeIn({ passage }: Fingered, tonic: Pitch): number {
-  return passage.notes.find((note) => note.pitch.letter === tonic.letter)?.degree
-    ? (passage.notes.find((note) => note.pitch.letter === tonic.letter)?.degree ?? 1) - 1
-    : 0;
+  const note = passage.notes.find(({ pitch }) => pitch.letter === tonic.letter);
+  return (note?.degree ?? 1) - 1;
 }
 
 function listed(words: readonly string[]): string {

@@ -1,7 +1,7 @@
-import { useRef } from 'react';
 import { toast } from 'sonner';
 import { exportLibrary, useImportLibrary, type ImportReport } from '../../data/library-queries.ts';
 import { Button } from '../../ui/button.tsx';
+import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
 
 /** A backup larger than this is not one of ours: twenty thousand studies take less. */
@@ -9,7 +9,6 @@ const LARGEST_BACKUP = 200 * 1024 * 1024;
 
 /** The whole library out to a file, and back in. */
 export function BackupActions({ empty }: { empty: boolean }) {
-  const picker = useRef<HTMLInputElement>(null);
   const importLibrary = useImportLibrary();
   const read = async (file: File): Promise<void> => {
     if (file.size > LARGEST_BACKUP) {
@@ -34,21 +33,9 @@ export function BackupActions({ empty }: { empty: boolean }) {
   };
   return (
     <>
-      <Button kind="quiet" onClick={() => picker.current?.click()}>
+      <FileButton label="Backup file to import" accept="application/json,.json" onFile={(file) => void read(file)}>
         Import a library
-      </Button>
-      <input
-        ref={picker}
-        type="file"
-        accept="application/json,.json"
-        aria-label="Backup file to import"
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file) void read(file);
-        }}
-      />
+      </FileButton>
       <Button kind="quiet" disabled={empty} onClick={() => void write()}>
         Export the library
       </Button>

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../core/fingering/schools/knobs.ts';
 import { readSchool, type School } from '../../core/fingering/schools/school.ts';
@@ -8,6 +8,7 @@ import { useKeepSchool } from '../../data/schools.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, type Option } from '../../ui/choice.tsx';
 import { HAND_OPTIONS, OPEN_STRING_OPTIONS, RETURN_OPTIONS } from './rule-options.ts';
+import { FileButton } from '../../ui/file-button.tsx';
 import { download, fileName } from '../../ui/download.ts';
 
 /** Sliders that make a school of one's own; the fingering follows each. */
@@ -24,7 +25,6 @@ export function OwnSchool({
   const [id] = useState(() => newId());
   const [name, setName] = useState('My school');
   const keep = useKeepSchool();
-  const file = useRef<HTMLInputElement>(null);
   const bringIn = async (chosen: File): Promise<void> => {
     const read = readSchool(await chosen.text());
     if (!read.ok) {
@@ -109,21 +109,9 @@ export function OwnSchool({
         >
           Export it
         </Button>
-        <Button kind="quiet" onClick={() => file.current?.click()}>
+        <FileButton label="A school’s file" accept=".json,application/json" onFile={(chosen) => void bringIn(chosen)}>
           Import one …
-        </Button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          aria-label="A school’s file"
-          className="hidden"
-          onChange={(event) => {
-            const [chosen] = event.target.files ?? [];
-            event.target.value = '';
-            if (chosen) void bringIn(chosen);
-          }}
-        />
+        </FileButton>
       </form>
     </details>
   );

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import type { CsvReading } from '../../core/grading/syllabus-csv.ts';
 import type { Syllabus } from '../../core/grading/syllabus.ts';
@@ -6,6 +6,7 @@ import { newId } from '../../data/library.ts';
 import { useKeepSyllabus } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
+import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
 import { grader } from '../../workers/grader.ts';
 
@@ -19,7 +20,6 @@ interface Preview {
 
 /** Brings a syllabus in from a CSV or JSON file; nothing is kept before the teacher has seen what is in it. */
 export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
-  const input = useRef<HTMLInputElement>(null);
   const [preview, setPreview] = useState<Preview>();
   const [busy, setBusy] = useState(false);
   const [guide, setGuide] = useState<{
@@ -61,9 +61,15 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
   };
   return (
     <>
-      <Button disabled={busy} onClick={() => input.current?.click()}>
+      <FileButton
+        label="A syllabus file"
+        accept=".csv,.json,text/csv,application/json"
+        kind="plain"
+        disabled={busy}
+        onFile={(file) => void read(file)}
+      >
         {busy ? 'Reading …' : 'Import …'}
-      </Button>
+      </FileButton>
       <Button
         kind="quiet"
         onClick={() => {
@@ -97,18 +103,6 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
           </div>
         </Dialog>
       ) : null}
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,.json,text/csv,application/json"
-        aria-label="A syllabus file"
-        className="hidden"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = '';
-          if (file) void read(file);
-        }}
-      />
       {preview ? (
         <Dialog
           open
