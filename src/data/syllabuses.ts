@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { z } from 'zod';
 import { SHIPPED } from '../core/grading/shipped/shipped.ts';
 import { Syllabus } from '../core/grading/syllabus.ts';
@@ -46,7 +47,7 @@ async function removeSyllabus(id: string): Promise<void> {
 /** Every syllabus at hand: the invented ones first, then the teacher's own. */
 export function useSyllabuses(): readonly Syllabus[] {
   const { data } = useQuery({ queryKey: QUERY, queryFn: readSyllabuses });
-  return data ? [...SHIPPED, ...data] : SHIPPED;
+  return useMemo(() => (data ? [...SHIPPED, ...data] : SHIPPED), [data]);
 }
 
 export function useKeepSyllabus(): UseMutationResult<void, Error, Syllabus> {

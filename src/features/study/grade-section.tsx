@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { FEATURES } from '../../core/grading/difficulty.ts';
 import { askName } from '../../core/grading/ask-words.ts';
@@ -17,7 +17,7 @@ import { grader, progress } from '../../workers/grader.ts';
 const TOLD = 5;
 
 /** Which grades the study satisfies, what is short for others, and an estimate where no line matches. */
-export function GradeSection({
+export const GradeSection = memo(function GradeSection({
   study,
   savedId,
   onChange,
@@ -28,13 +28,20 @@ export function GradeSection({
 }) {
   const syllabuses = useSyllabuses();
   const { instrument } = study.recipe;
-  const matched = { recipe: study.recipe, lowest: study.passage.tonic.name };
-  const all = syllabuses.flatMap((syllabus) => {
-    const section = sectionFor(syllabus, instrument);
-    if (!section) return [];
-    const { satisfied, near } = matchesOf(matched, asksOf(section), 4);
-    return [{ syllabus, section, satisfied, near }];
-  });
+  const lowest = study.passage.tonic.name;
+  // What is matched is the recipe without its pins: these change often and count for nothing here.
+  const { pins: _, ...asked } = study.recipe;
+  const key = JSON.stringify(asked);
+  const all = useMemo(
+    () =>
+      syllabuses.flatMap((syllabus) => {
+        const section = sectionFor(syllabus, instrument);
+        if (!section) return [];
+        const recipe = { ...(JSON.parse(key) as typeof asked), pins: [] };
+        return [{ syllabus, section, ...matchesOf({ recipe, lowest }, asksOf(section), 4) }];
+      }),
+    [syllabuses, instrument, lowest, key],
+  );
   const satisfied = all.flatMap((one) => one.satisfied.map((ask) => ({ ask, name: one.syllabus.name })));
   const near = all
     .flatMap((one) => one.near.map((miss) => ({ miss, name: one.syllabus.name })))
@@ -83,7 +90,7 @@ export function GradeSection({
       />
     </section>
   );
-}
+});
 
 function missWords({ differences }: NearMiss): string {
   return differences.map(({ words }) => words).join('; ');

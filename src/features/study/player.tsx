@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { Play, Square } from 'lucide-react';
 import { Link } from 'react-router';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
@@ -40,7 +40,13 @@ interface DroneChoice {
 }
 
 /** Plays the study; nothing sounds until it is asked for, and Escape or space stops everything. */
-export function Player({ study, selection }: { study: ScoredStudy; selection: Selection | undefined }) {
+export const Player = memo(function Player({
+  study,
+  selection,
+}: {
+  study: ScoredStudy;
+  selection: Selection | undefined;
+}) {
   const [playing, setPlaying] = useState<Playing>(USUAL_PLAYING);
   const [drone, setDrone] = useState<DroneChoice>({ note: 'none', octave: 0, volume: 0.4 });
   const [loop, setLoop] = useState(false);
@@ -49,6 +55,7 @@ export function Player({ study, selection }: { study: ScoredStudy; selection: Se
 
   const begin = useSteady(async () => {
     const player = await import('../../audio/player.ts');
+    sounding.current = player.stop;
     const range = chosen ? { from: chosen[0], to: chosen[1] } : {};
     setOn(true);
     await player.play(soundPlan(study, { ...playing, ...range }), {
@@ -64,20 +71,21 @@ export function Player({ study, selection }: { study: ScoredStudy; selection: Se
       },
     });
   });
-  const end = useSteady(async () => {
-    (await import('../../audio/player.ts')).stop();
-  });
+  // The player is only ever asked for once something is to sound.
+  const sounding = useRef<() => void>(undefined);
+  const end = useSteady(() => sounding.current?.());
 
   // A change of the study stops what sounds of the old one; so does leaving it.
-  useEffect(() => () => void end(), [study, end]);
+  useEffect(() => () => end(), [study, end]);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       const field = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
       const button = event.target instanceof HTMLButtonElement;
-      if (event.key === 'Escape') void end();
+      if (event.key === 'Escape') end();
       if (event.key !== ' ' || field || button || event.ctrlKey || event.metaKey) return;
       event.preventDefault();
-      void (on ? end() : begin());
+      if (on) end();
+      else void begin();
     };
     document.addEventListener('keydown', press);
     return () => document.removeEventListener('keydown', press);
@@ -92,7 +100,7 @@ export function Player({ study, selection }: { study: ScoredStudy; selection: Se
   ];
   return (
     <section aria-label="Listen" className="no-print mt-2 flex items-start gap-x-3 gap-y-1 max-sm:flex-col">
-      <Button kind={on ? 'strong' : 'plain'} onClick={() => void (on ? end() : begin())}>
+      <Button kind={on ? 'strong' : 'plain'} onClick={() => (on ? end() : void begin())}>
         {on ? <Square size={16} aria-hidden="true" /> : <Play size={16} aria-hidden="true" />}
         {on ? 'Stop' : chosen ? 'Play these notes' : 'Play'}
       </Button>
@@ -189,7 +197,7 @@ export function Player({ study, selection }: { study: ScoredStudy; selection: Se
       </p>
     </section>
   );
-}
+});
 
 function tuningOf({ recipe, passage }: ScoredStudy): string {
   const { instrument, tonic, form, octaves } = recipe;

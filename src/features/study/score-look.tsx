@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { FingersShown } from '../../core/formats/scored-study.ts';
 import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
 import { wayName } from '../../core/fingering/way-name.ts';
@@ -50,7 +51,7 @@ export const NAME_OPTIONS: readonly Option[] = [
 ];
 
 /** How the score is written, read as a sentence. */
-export function ScoreLookSentence({
+export const ScoreLookSentence = memo(function ScoreLookSentence({
   look,
   built,
   chosen,
@@ -115,7 +116,7 @@ export function ScoreLookSentence({
       .
     </p>
   );
-}
+});
 
 const NONE: Beside = { kind: 'none' };
 

@@ -151,6 +151,7 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
   const onPaper = (part: PaperPart): string => (paper.has(part) ? 'break-inside-avoid' : 'no-print');
   // Pictures and cards follow a moment after the fingering and the score.
   const pictured = useDeferredValue(shown);
+  const settled = useDeferredValue(study);
   const pressOnScore = useSteady(pressKey);
   const [sheet, setSheet] = useState<'help' | 'keys' | 'palette' | 'variations'>();
   const closeSheet = useSteady(() => setSheet(undefined));
@@ -242,8 +243,8 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
               onHelp={openHelp}
               onPalette={openPalette}
             />
-            <Player study={shown} selection={selection} />
-            {study ? <ScoreLookSentence look={look} built={study} chosen={chosen} onLook={setLook} /> : null}
+            <Player study={pictured ?? shown} selection={selection} />
+            {study ? <ScoreLookSentence look={look} built={settled ?? study} chosen={chosen} onLook={setLook} /> : null}
             {selection && selection.head < count ? (
               <NoteBar
                 study={shown}

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { INSTRUMENT_TABLE, INSTRUMENTS, type Instrument } from '../../core/instruments/instrument.ts';
 import { instrumentFor, stringLength } from '../../core/instruments/set-up.ts';
@@ -20,6 +20,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 import { Notice } from '../../ui/notice.tsx';
+import { useSteady } from '../../ui/steady.ts';
 
 const NAMES: Readonly<Record<Temperament, string>> = {
   equal: 'equal temperament',
@@ -50,25 +51,29 @@ export function TuningScreen() {
     next.delete('start');
     setParams(next, { replace: true });
   };
-  const silence = async (): Promise<void> => {
+  // The player is only ever asked for once something is to sound.
+  const sounding = useRef<() => void>(undefined);
+  const silence = useSteady((): void => {
     setHeld(undefined);
-    (await import('../../audio/player.ts')).stop();
-  };
+    sounding.current?.();
+  });
   const sound = async (name: string, hz: number): Promise<void> => {
     if (held === name) return silence();
     setHeld(name);
-    await (await import('../../audio/player.ts')).hold(hz);
+    const player = await import('../../audio/player.ts');
+    sounding.current = player.stop;
+    await player.hold(hz);
   };
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape') void silence();
+      if (event.key === 'Escape') silence();
     };
     document.addEventListener('keydown', press);
     return () => {
       document.removeEventListener('keydown', press);
-      void import('../../audio/player.ts').then(({ stop }) => stop());
+      silence();
     };
-  }, []);
+  }, [silence]);
   const tone = (name: string, hz: number): React.ReactNode => (
     <Button
       key={name}
