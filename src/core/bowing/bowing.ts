@@ -24,6 +24,9 @@ export const BOW_PART_WORDS: Readonly<Record<(typeof BOW_PARTS)[number], string>
   heel: 'at the heel',
 };
 
+/** What a tempo may count: half beats, beats, two beats at once. */
+export const TEMPO_UNITS = ['half-beat', 'beat', 'two-beats'] as const;
+
 /** Everything a study asks of the bow: groups, turns, rhythm, repetitions, tempo. */
 export const Bowing = z
   .strictObject({
@@ -69,8 +72,10 @@ export const Bowing = z
     dynamics: oneOf('shape', ['none', 'rise-and-fall']).default('none'),
     /** Notes before the first bar line. */
     pickup: count('Notes before the first bar', 0, 15).default(0),
-    /** Beats a minute. */
+    /** Tempo: so many of the unit a minute. */
     bpm: count('The tempo, in beats a minute,', 20, 400).default(60),
+    /** What the tempo counts. */
+    unit: oneOf('unit of the tempo', TEMPO_UNITS).default('beat'),
   })
   .superRefine((bowing, context) => {
     const fail = (path: string, message: string): void => context.addIssue({ code: 'custom', path: [path], message });
@@ -87,3 +92,8 @@ export const Bowing = z
   });
 
 export type Bowing = z.infer<typeof Bowing>;
+
+/** Beats of the study in a minute, whatever its tempo is counted in. */
+export function beatsPerMinute({ bpm, unit }: Pick<Bowing, 'bpm' | 'unit'>): number {
+  return bpm * { 'half-beat': 0.5, beat: 1, 'two-beats': 2 }[unit];
+}

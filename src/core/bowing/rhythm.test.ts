@@ -75,6 +75,10 @@ describe('the pace of a study', () => {
     expect(pace.longestBow).toBeCloseTo(1.5, 6);
     expect(pace.notesPerSecond).toBeCloseTo(2, 6);
     expect(pace.warnings).toEqual([]);
+    // The same counted in half beats and in double ones.
+    const bowing = { perBeat: 2, slur: 3 };
+    expect(paceOf(three, Bowing.parse({ ...bowing, bpm: 120, unit: 'half-beat' }), 'violin')).toEqual(pace);
+    expect(paceOf(three, Bowing.parse({ ...bowing, bpm: 30, unit: 'two-beats' }), 'violin')).toEqual(pace);
   });
 
   it('warns of a bow too long and of notes too fast, and what it says would work does', () => {

@@ -1,7 +1,7 @@
 import type { InstrumentId } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
 import { bowStrokes } from './bow.ts';
-import type { Bowing } from './bowing.ts';
+import { beatsPerMinute, type Bowing } from './bowing.ts';
 import { TICKS_PER_BEAT, timeNotes, type TimedNote } from './rhythm.ts';
 
 /** Longest bow that still sounds, and shortest stroke that still speaks, seconds. From memory. */
@@ -31,7 +31,7 @@ export interface Pace {
 /** The pace of a study, with warnings that say what would work. */
 export function paceOf(passage: Passage, bowing: Bowing, instrument: InstrumentId, chromatic = false): Pace {
   const timed = timeNotes(passage, bowing, chromatic);
-  const beat = 60 / bowing.bpm;
+  const beat = 60 / beatsPerMinute(bowing);
   const seconds = (ticks: number): number => (ticks / TICKS_PER_BEAT) * beat;
   const first = timed[0]?.onset ?? 0;
   const end = timed.at(-1);
@@ -59,11 +59,12 @@ export function paceOf(passage: Passage, bowing: Bowing, instrument: InstrumentI
 
 function warningsOf(
   { longestBow, shortestStroke, notesPerSecond }: Pick<Pace, 'longestBow' | 'shortestStroke' | 'notesPerSecond'>,
-  { bpm }: Bowing,
+  bowing: Bowing,
   instrument: InstrumentId,
 ): string[] {
   const { longest, shortest } = BOW_LIMITS[instrument];
   const most = FASTEST_NOTES[instrument];
+  const bpm = beatsPerMinute(bowing);
   const lines: string[] = [];
   if (longestBow > longest + 1e-6) {
     lines.push(

@@ -1,4 +1,5 @@
 import { bowStrokes } from '../bowing/bow.ts';
+import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import { framesOf, handSystemOf } from '../instruments/instrument.ts';
 import type { Finger } from '../instruments/frame.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
@@ -149,6 +150,11 @@ function stepsOf(
   const highest = Math.max(...notes.map((note) => note.pitch.midi));
   const pinned = new Set(recipe.pins.map((pin) => pin.at));
   const changes = new Set(recipe.fitBow ? bowStrokes(passage, recipe.bowing).map((stroke) => stroke.from) : []);
+  const beats = new Set(
+    (recipe.fitBow ? timeNotes(passage, recipe.bowing, recipe.form === 'chromatic') : [])
+      .filter((note) => note.onset % TICKS_PER_BEAT === 0)
+      .map((note) => note.at),
+  );
   return notes.slice(1).map((to, index) => {
     const from = notes[index] as (typeof notes)[number];
     const rise = to.pitch.midi - from.pitch.midi;
@@ -164,7 +170,7 @@ function stepsOf(
         !pinned.has(to.at) &&
         !pinned.has(from.at) &&
         ((kept?.sameHand.has(to.at) ?? false) || (group !== undefined && group.group === groups.get(from.at)?.group)),
-      bow: !recipe.fitBow ? 'any' : changes.has(to.at) ? 'change' : 'slur',
+      bow: !recipe.fitBow ? 'any' : changes.has(to.at) ? 'change' : beats.has(to.at) ? 'slur on the beat' : 'slur',
     };
   });
 }

@@ -258,6 +258,7 @@ function shiftCost(
     return;
   }
   if (step.bow === 'slur') tally.add(T_SHIFT_IN_SLUR, 1);
+  else if (step.bow === 'slur on the beat') tally.add(T_SHIFT_IN_SLUR, 0.5);
   else if (step.bow === 'change') tally.add(T_SHIFT_ON_BOW_CHANGE, 1);
   if (oneFinger) tally.add(T_SLIDE_WIDE, 1);
   if (step.interval !== 1) tally.add(T_SHIFT_ON_WHOLE_STEP, 1);

@@ -46,7 +46,7 @@ export interface StepContext {
   /** The two notes must lie in one hand: a prescribed finger group. */
   readonly bound: boolean;
   /** Where the step falls in the bow; not looked at unless the study asks for it. */
-  readonly bow: 'any' | 'change' | 'slur';
+  readonly bow: 'any' | 'change' | 'slur' | 'slur on the beat';
 }
 
 /** Builds the gap tables of the frames. */

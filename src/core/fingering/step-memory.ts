@@ -93,9 +93,9 @@ export class StepMemory {
 }
 
 /** How many kinds of step there are between the same two notes. */
-const CIRCUMSTANCES = 48;
+const CIRCUMSTANCES = 64;
 
-const BOWS = ['any', 'change', 'slur'] as const;
+const BOWS = ['any', 'change', 'slur', 'slur on the beat'] as const;
 
 /** Everything a step's cost depends on besides its two notes. */
 function circumstances(step: StepContext): number {

@@ -176,7 +176,7 @@ export const TERMS = {
   },
   'shift-in-slur': {
     noun: 'shifts inside a slur',
-    why: 'The hand moves while the bow goes on, and the slide is heard.',
+    why: 'The hand moves while the bow goes on, and the slide is heard; half as much on a beat.',
     least: 0,
     most: 3,
   },

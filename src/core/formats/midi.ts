@@ -1,4 +1,5 @@
 import midiLibrary from '@tonejs/midi';
+import { beatsPerMinute } from '../bowing/bowing.ts';
 import { loudnessOf } from '../bowing/loudness.ts';
 import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/instrument.ts';
@@ -17,7 +18,7 @@ export function midiFile(study: ScoredStudy): Uint8Array {
   const metre = metreOf(study.passage, bowing, chromatic);
   // A beat of compound time is a quarter and a half.
   const quarters = metre.compound ? 1.5 : 1;
-  midi.header.setTempo(bowing.bpm * quarters);
+  midi.header.setTempo(beatsPerMinute(bowing) * quarters);
   midi.header.timeSignatures.push({
     ticks: 0,
     timeSignature: metre.compound ? [3 * metre.beats, 8] : [metre.beats, 4],

@@ -1,5 +1,5 @@
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
-import { BOW_PART_WORDS } from '../bowing/bowing.ts';
+import { beatsPerMinute, BOW_PART_WORDS } from '../bowing/bowing.ts';
 import type { Metre } from '../bowing/metre.ts';
 import { divisionOf, metreOf, TICKS_PER_BEAT, timeNotes, writtenPieces, type WrittenPiece } from '../bowing/rhythm.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
@@ -357,7 +357,9 @@ function wedgeMark(type: string): XmlNode {
 
 /** Tempo and the part of the bow, over the first note. */
 function opening({ recipe }: ScoredStudy, metre: Metre): XmlNode[] {
-  const { bpm, part } = recipe.bowing;
+  const { bpm, part, unit } = recipe.bowing;
+  const counted = { 'half-beat': '♪', beat: '♩', 'two-beats': 'half note' }[unit];
+  const beats = beatsPerMinute(recipe.bowing);
   const tempo = element(
     'direction',
     { placement: 'above' },
@@ -365,9 +367,9 @@ function opening({ recipe }: ScoredStudy, metre: Metre): XmlNode[] {
       'direction-type',
       {},
       // In words: the engraver would set the note in a face of its own, which not every paper has.
-      element('words', { 'font-style': 'normal', 'font-size': 7 }, `♩${metre.compound ? '.' : ''} = ${bpm}`),
+      element('words', { 'font-style': 'normal', 'font-size': 7 }, `${counted}${metre.compound ? '.' : ''} = ${bpm}`),
     ),
-    element('sound', { tempo: metre.compound ? bpm * 1.5 : bpm }),
+    element('sound', { tempo: metre.compound ? beats * 1.5 : beats }),
   );
   if (part === 'none') return [tempo];
   return [

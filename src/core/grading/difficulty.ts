@@ -1,3 +1,4 @@
+import { beatsPerMinute } from '../bowing/bowing.ts';
 import { timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
 import type { Way } from '../fingering/fingering.ts';
 import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
@@ -79,7 +80,7 @@ export function featuresOf({ recipe, passage, way }: Finished): Features {
     wide: steps.filter((step) => Math.abs(step) > 2).length / Math.max(1, steps.length),
     half: steps.filter((step) => Math.abs(step) === 1).length / Math.max(1, steps.length),
     turning: steps.filter((step, k) => k > 0 && step * (steps[k - 1] ?? 0) < 0).length / Math.max(1, steps.length),
-    speed: Math.log2(recipe.bowing.bpm / 60 / shortest),
+    speed: Math.log2(beatsPerMinute(recipe.bowing) / 60 / shortest),
     slur: Math.log2(recipe.bowing.slur),
     far: Math.min(...strings.map((string) => fifthsBetween(recipe.tonic, string.name))),
   };

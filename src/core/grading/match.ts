@@ -1,3 +1,4 @@
+import { beatsPerMinute } from '../bowing/bowing.ts';
 import { octaveWords } from '../study/notes.ts';
 import type { Recipe, RecipeInput } from '../study/recipe.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
@@ -59,11 +60,11 @@ export function differencesFrom(study: Matched, ask: Ask): Difference[] {
     add('rhythm', 1, `asks the rhythm ${item.rhythm}`, { bowing: { ...bowing, rhythm: item.rhythm } });
   }
   if (item.tempo) {
-    const has = bowing.bpm * bowing.perBeat;
+    const has = beatsPerMinute(bowing) * bowing.perBeat;
     const wants = item.tempo.bpm * item.tempo.perBeat;
     if (has < wants) {
       add('tempo', Math.min(2, (wants - has) / wants), tempoWords(recipe, item.tempo), {
-        bowing: { ...bowing, perBeat: item.tempo.perBeat, bpm: item.tempo.bpm },
+        bowing: { ...bowing, perBeat: item.tempo.perBeat, bpm: item.tempo.bpm, unit: 'beat' },
       });
     }
   }
@@ -107,8 +108,9 @@ function hasForm({ form, figure }: Recipe, { item }: Ask): boolean {
 }
 
 function tempoWords({ bowing }: Recipe, tempo: { readonly bpm: number; readonly perBeat: number }): string {
-  if (bowing.perBeat === tempo.perBeat) return `${bowing.bpm} where ${tempo.bpm} is asked`;
-  return `${bowing.bpm} with ${bowing.perBeat} to a beat where ${tempo.bpm} with ${tempo.perBeat} to a beat is asked`;
+  const bpm = beatsPerMinute(bowing);
+  if (bowing.perBeat === tempo.perBeat) return `${bpm} where ${tempo.bpm} is asked`;
+  return `${bpm} with ${bowing.perBeat} to a beat where ${tempo.bpm} with ${tempo.perBeat} to a beat is asked`;
 }
 
 /** An ask a study comes near to. */

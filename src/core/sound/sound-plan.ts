@@ -1,3 +1,4 @@
+import { beatsPerMinute } from '../bowing/bowing.ts';
 import { bowStrokes } from '../bowing/bow.ts';
 import { loudnessOf } from '../bowing/loudness.ts';
 import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
@@ -63,7 +64,7 @@ export function soundPlan(study: ScoredStudy, playing: Playing): SoundPlan {
   const { passage, recipe, way } = study;
   const { bowing } = recipe;
   const chromatic = recipe.form === 'chromatic';
-  const beat = 60 / (bowing.bpm * playing.speed);
+  const beat = 60 / (beatsPerMinute(bowing) * playing.speed);
   const metre = metreOf(passage, bowing, chromatic);
   const from = playing.from ?? 0;
   const to = playing.to ?? passage.notes.length - 1;

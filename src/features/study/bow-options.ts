@@ -77,6 +77,12 @@ export function readRhythm(value: string): Bowing['rhythm'] {
     : (value as RhythmName);
 }
 
+export const UNIT_OPTIONS: readonly Option[] = [
+  { value: 'half-beat', label: 'half beats a minute' },
+  { value: 'beat', label: 'beats a minute' },
+  { value: 'two-beats', label: 'double beats a minute' },
+];
+
 export const STROKE_OPTIONS: readonly Option[] = [
   { value: '1', label: 'once' },
   { value: '2', label: 'twice' },

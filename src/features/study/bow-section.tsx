@@ -22,6 +22,7 @@ import {
   STROKE_OPTIONS,
   TOP_OPTIONS,
   TURN_OPTIONS,
+  UNIT_OPTIONS,
   withBows,
 } from './bow-options.ts';
 
@@ -90,7 +91,13 @@ export const BowSection = memo(function BowSection({
         />
         , at{' '}
         <NumberField label="Beats a minute" value={bowing.bpm} least={20} most={400} onNumber={(bpm) => set({ bpm })} />{' '}
-        beats a minute.
+        <Choice
+          label="The tempo counts"
+          value={bowing.unit}
+          options={UNIT_OPTIONS}
+          onChoose={(unit) => set({ unit: unit as Bowing['unit'] })}
+        />
+        .
       </p>
       <details className="no-print">
         <summary className="cursor-pointer text-faint">Turns, top, accents, part of the bow, loudness</summary>

@@ -1,6 +1,7 @@
 import { memo, useEffect, useRef, useState } from 'react';
 import { Play, Square } from 'lucide-react';
 import { Link } from 'react-router';
+import { beatsPerMinute } from '../../core/bowing/bowing.ts';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { equalHz, frequency, TEMPERAMENTS, type Temperament } from '../../core/intonation/temperament.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
@@ -111,7 +112,7 @@ export const Player = memo(function Player({
           value={String(Math.round(playing.speed * 100))}
           options={PERCENTS.map((percent) => ({
             value: String(percent),
-            label: `${Math.round((study.recipe.bowing.bpm * percent) / 100)} (${percent} %)`,
+            label: `${Math.round((beatsPerMinute(study.recipe.bowing) * percent) / 100)} (${percent} %)`,
           }))}
           onChoose={(value) => setPlaying({ ...playing, speed: Number(value) / 100 })}
         />
