@@ -104,8 +104,6 @@ export async function play(plan: SoundPlan, options: PlayOptions): Promise<void>
       getDraw().schedule(() => options.onNote(note.at, getContext().rawContext.currentTime - clock), clock);
     }, LEAD + note.time);
   }
-  // A busy page lights a note late rather than not at all.
-  getDraw().expiration = 1;
   transport.loop = options.loop;
   transport.loopStart = LEAD + plan.begins;
   transport.loopEnd = LEAD + plan.seconds;

@@ -1,29 +1,19 @@
-import { z } from 'zod';
 import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
 import { School } from '../core/fingering/schools/school.ts';
-import { database, troubleFrom } from './database.ts';
+import { changeFacts, readFacts } from './facts.ts';
 
 const KEY = 'schools';
 const QUERY = ['schools'] as const;
 
-/** The teacher's own schools; damaged ones are left out. */
+/** The teacher's own schools; damaged ones are left alone and not shown. */
 export async function readSchools(): Promise<readonly School[]> {
-  try {
-    const list = z.array(z.unknown()).safeParse(await (await database()).get('facts', KEY)).data ?? [];
-    return list.flatMap((one) => School.safeParse(one).data ?? []);
-  } catch (error) {
-    throw troubleFrom(error);
-  }
+  return (await readFacts(KEY)).flatMap((one) => School.safeParse(one).data ?? []);
 }
 
 /** Keeps a school, in place of the one of its id. */
 export async function writeSchool(school: School): Promise<void> {
-  const others = (await readSchools()).filter((one) => one.id !== school.id);
-  try {
-    await (await database()).put('facts', [...others, School.parse(school)], KEY);
-  } catch (error) {
-    throw troubleFrom(error);
-  }
+  const kept = School.parse(school);
+  await changeFacts(KEY, (list) => [...list.filter((one) => School.safeParse(one).data?.id !== kept.id), kept]);
 }
 
 /** The teacher's own schools, for choosers. */

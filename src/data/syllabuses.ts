@@ -3,45 +3,36 @@ import { useMemo } from 'react';
 import { z } from 'zod';
 import { SHIPPED } from '../core/grading/shipped/shipped.ts';
 import { Syllabus } from '../core/grading/syllabus.ts';
-import { database, troubleFrom } from './database.ts';
+import { changeFacts, readFacts } from './facts.ts';
+import { newId } from './library.ts';
 
 const KEY = 'syllabuses';
 const CALLS = 'mock-calls';
 const QUERY = ['syllabuses'] as const;
 const CALLS_QUERY = ['mock calls'] as const;
 
-async function readFact(key: string): Promise<readonly unknown[]> {
-  try {
-    return z.array(z.unknown()).safeParse(await (await database()).get('facts', key)).data ?? [];
-  } catch (error) {
-    throw troubleFrom(error);
-  }
-}
-
-async function writeFact(key: string, value: readonly unknown[]): Promise<void> {
-  try {
-    await (await database()).put('facts', value, key);
-  } catch (error) {
-    throw troubleFrom(error);
-  }
-}
-
 /** The teacher's own syllabuses; damaged ones are left alone and not shown. */
 export async function readSyllabuses(): Promise<readonly Syllabus[]> {
-  return (await readFact(KEY)).flatMap((one) => Syllabus.safeParse(one).data ?? []);
+  return (await readFacts(KEY)).flatMap((one) => Syllabus.safeParse(one).data ?? []);
 }
 
-/** Keeps a syllabus, in place of the one of its id. Records that can't be read here stay as they are. */
+/** Keeps a syllabus, in place of the one of its id. */
 export async function writeSyllabus(syllabus: Syllabus): Promise<void> {
-  const others = (await readFact(KEY)).filter((one) => Syllabus.safeParse(one).data?.id !== syllabus.id);
-  await writeFact(KEY, [...others, Syllabus.parse(syllabus)]);
+  const kept = Syllabus.parse(syllabus);
+  await changeFacts(KEY, (list) => [...without(list, kept.id), kept]);
 }
 
 async function removeSyllabus(id: string): Promise<void> {
-  await writeFact(
-    KEY,
-    (await readFact(KEY)).filter((one) => Syllabus.safeParse(one).data?.id !== id),
-  );
+  await changeFacts(KEY, (list) => without(list, id));
+}
+
+function without(list: readonly unknown[], id: string): readonly unknown[] {
+  return list.filter((one) => Syllabus.safeParse(one).data?.id !== id);
+}
+
+/** A syllabus under an id of its own, to be changed. */
+export function ownCopyOf(syllabus: Syllabus): Syllabus {
+  return { ...syllabus, id: newId(), name: `${syllabus.name}, own copy`.slice(0, 120) };
 }
 
 /** Every syllabus at hand: the invented ones first, then the teacher's own. */
@@ -82,7 +73,7 @@ export type MockCall = z.infer<typeof MockCall>;
 export function useMockCalls(): readonly MockCall[] {
   const { data } = useQuery({
     queryKey: CALLS_QUERY,
-    queryFn: async () => (await readFact(CALLS)).flatMap((one) => MockCall.safeParse(one).data ?? []),
+    queryFn: async () => (await readFacts(CALLS)).flatMap((one) => MockCall.safeParse(one).data ?? []),
   });
   return data ?? [];
 }
@@ -90,7 +81,10 @@ export function useMockCalls(): readonly MockCall[] {
 export function useKeepMockCall(): UseMutationResult<void, Error, MockCall> {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async (call) => writeFact(CALLS, [...(await readFact(CALLS)), MockCall.parse(call)]),
+    mutationFn: (call) => {
+      const held = MockCall.parse(call);
+      return changeFacts(CALLS, (list) => [...list, held]);
+    },
     onSuccess: () => client.invalidateQueries({ queryKey: CALLS_QUERY }),
   });
 }

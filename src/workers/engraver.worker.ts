@@ -5,6 +5,7 @@ import { musicXml } from '../core/formats/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { INSTRUMENT_TABLE } from '../core/instruments/instrument.ts';
 import { buildStudy } from '../core/study/build.ts';
+import { CAUTION } from '../core/shifts/caution.ts';
 import { excerptOf } from '../core/study/excerpt.ts';
 import type { ScoredStudy } from '../core/formats/scored-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
@@ -91,7 +92,7 @@ const engraver = {
   /** A grade's book: cover, contents with page numbers, a page to each study, the checklist; none when stopped. */
   async book(book: Book, size: PaperSize, onProgress: (share: number) => void): Promise<Uint8Array | undefined> {
     bookStopped = false;
-    const [verovio, { Press }, { faces }, { studyPage, CAUTION }] = await Promise.all([
+    const [verovio, { Press }, { faces }, { studyPage }] = await Promise.all([
       ready(),
       import('./press/press.ts'),
       import('./press/faces.ts'),

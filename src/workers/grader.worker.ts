@@ -16,15 +16,16 @@ export interface Made {
   readonly outcome: Outcome<BuiltStudy>;
 }
 
-let cancelled = false;
+/** Set when the studies being made are no longer wanted. */
+let makingStopped = false;
 const fits = new Map<string, Fitted>();
 
-/** Runs work to its end, telling its progress and letting other questions in between; none when cancelled. */
+/** Runs work to its end, telling its progress and letting other questions in between; none when stopped. */
 async function run<T>(
   work: Generator<number, T>,
   onProgress?: (share: number) => Promise<void> | void,
+  stopped: () => boolean = () => false,
 ): Promise<T | undefined> {
-  cancelled = false;
   let told = performance.now();
   for (let step = work.next(); ; step = work.next()) {
     if (step.done) return step.value;
@@ -32,7 +33,7 @@ async function run<T>(
     told = performance.now();
     void onProgress?.(step.value);
     await new Promise((resolve) => setTimeout(resolve));
-    if (cancelled) return undefined;
+    if (stopped()) return undefined;
   }
 }
 
@@ -47,9 +48,9 @@ function* making(asks: readonly Ask[], school: string | undefined): Generator<nu
 
 /** Syllabuses and grades, off the page's thread. */
 const grader = {
-  /** Stops what is being worked on. */
+  /** Stops the studies that are being made. */
   cancel(): void {
-    cancelled = true;
+    makingStopped = true;
   },
 
   /** Works asks out by one school; nothing when cancelled. */
@@ -58,7 +59,8 @@ const grader = {
     school: string | undefined,
     onProgress?: (share: number) => void,
   ): Promise<Made[] | undefined> {
-    return run(making(asks, school), onProgress);
+    makingStopped = false;
+    return run(making(asks, school), onProgress, () => makingStopped);
   },
 
   /** Fits a model to a section; the same section is fitted once. */

@@ -91,6 +91,30 @@ describe('the bow and the sound', () => {
     );
   });
 
+  it('keeps time while another tab is in front', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&bowing=%7B%22perBeat%22%3A4%7D');
+    await stage.score();
+    await stage.choose('Count-in', 'nothing');
+    await stage.click('Play');
+    await stage.until('the first notes', async () => (await lit()).length >= 3);
+    const before = (await lit()).at(-1)!;
+    const here = await stage.driver.getWindowHandle();
+    await stage.driver.switchTo().newWindow('tab');
+    const left = Date.now();
+    await stage.until('three seconds elsewhere', async () => Date.now() - left > 3000);
+    await stage.driver.close();
+    await stage.driver.switchTo().window(here);
+    const back = await stage.driver.executeScript<number>('return performance.now() / 1000;');
+    // The first picture after coming back may still show the page's old clock; the notes after it do not.
+    const after = await stage.until('notes again', async () => {
+      const now = (await lit()).filter(({ time }) => time > back + 0.5);
+      return now.length >= 2 && now.at(-1);
+    });
+    // Four notes a second went by all the while.
+    const passed = (after.time - before.time) * 4;
+    expect(Math.abs(after.at - before.at - passed)).toBeLessThan(2);
+  });
+
   it('renders the study as sound: an independent ear finds every note, in tune and in time', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=D&octaves=2&start=D4&bowing=%7B%22slur%22%3A1%7D');
     await stage.score();

@@ -1,19 +1,5 @@
 import type { Count, Evenness, Remedy, Steps } from './coming-out-even.ts';
-
-const GROUPS: Readonly<Record<number, string>> = {
-  1: 'separate bows',
-  2: 'twos',
-  3: 'threes',
-  4: 'fours',
-  6: 'sixes',
-  8: 'eights',
-  12: 'twelves',
-};
-
-/** `fours`, `groups of seven notes`. */
-export function groupWords(group: number): string {
-  return GROUPS[group] ?? `bows of ${group}`;
-}
+import { groupWords } from './group-words.ts';
 
 /** Whether it comes out even, and if not what is over: `Going up 21 steps: in fours 1 is over.` */
 export function evenSentence(even: Evenness): string {

@@ -2,8 +2,8 @@ import { octaveWords } from '../study/notes.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
 import { formOf } from '../theory/form.ts';
 import { printed } from '../theory/pitch.ts';
-import { groupName } from './bow-words.ts';
-import type { Ask, Rule } from './syllabus.ts';
+import { slurWords } from '../bowing/group-words.ts';
+import type { Ask } from './syllabus.ts';
 
 /** `D major, two octaves`, `A harmonic minor or melodic minor, one octave`. */
 export function askName({ item, tonic }: Pick<Ask, 'item' | 'tonic'>): string {
@@ -16,7 +16,7 @@ export function askName({ item, tonic }: Pick<Ask, 'item' | 'tonic'>): string {
 /** `separate bows or slurs in twos, 60 with 2 to a beat, from memory`. */
 export function askManner({ item }: Pick<Ask, 'item'>): string {
   return [
-    item.slurs.map(groupName).join(' or '),
+    item.slurs.map(slurWords).join(' or '),
     item.rhythm === 'even' ? '' : `rhythm ${item.rhythm}`,
     item.tempo ? `${item.tempo.bpm} with ${item.tempo.perBeat} to a beat` : '',
     item.direction === 'up-down' ? '' : `${item.direction} only`,
@@ -24,10 +24,4 @@ export function askManner({ item }: Pick<Ask, 'item'>): string {
   ]
     .filter(Boolean)
     .join(', ');
-}
-
-/** `all`, `any two`, `one, the candidate’s choice`. */
-export function ruleWords(rule: Rule): string {
-  if (rule.kind === 'all') return 'all';
-  return rule.kind === 'choice' ? 'one, the candidate’s choice' : `any ${rule.count}`;
 }

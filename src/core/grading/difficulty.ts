@@ -1,6 +1,6 @@
 import { beatsPerMinute } from '../bowing/bowing.ts';
 import { timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
-import type { Way } from '../fingering/fingering.ts';
+import type { Shift, Way } from '../fingering/fingering.ts';
 import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
 import type { Recipe } from '../study/recipe.ts';
@@ -15,7 +15,8 @@ export const FEATURES = {
   shifts: 'the shifts',
   travel: 'the way the hand travels',
   largest: 'the largest shift',
-  down: 'shifts coming down on to another finger',
+  down: 'the shifts coming down',
+  pairs: 'shifts on to a finger that seldom takes over',
   crossings: 'the crossings',
   skips: 'strings jumped over',
   extensions: 'the reaches',
@@ -41,6 +42,16 @@ interface Finished {
   readonly way: Way;
 }
 
+/**
+ * Going up the first finger takes over, coming down any but the first; a finger that slides to itself
+ * does neither. Common practice, no source.
+ */
+function isUnusual({ from, to, semitones }: Shift, { fingers }: Way): boolean {
+  const arriving = fingers[to]?.finger;
+  if (fingers[from]?.finger === arriving) return false;
+  return semitones > 0 ? arriving !== 1 && arriving !== 'T' : arriving === 1;
+}
+
 /** Measures a study with its fingering and its bowing. */
 export function featuresOf({ recipe, passage, way }: Finished): Features {
   const midis = passage.notes.map((note) => note.pitch.midi);
@@ -63,11 +74,8 @@ export function featuresOf({ recipe, passage, way }: Finished): Features {
     shifts: log(way.shifts.length),
     travel: log(way.shifts.reduce((sum, shift) => sum + Math.abs(shift.semitones), 0)),
     largest: Math.max(0, ...way.shifts.map((shift) => Math.abs(shift.semitones))),
-    down: log(
-      way.shifts.filter(
-        (shift) => shift.semitones < 0 && way.fingers[shift.from]?.finger !== way.fingers[shift.to]?.finger,
-      ).length,
-    ),
+    down: log(way.shifts.filter((shift) => shift.semitones < 0).length),
+    pairs: log(way.shifts.filter((shift) => isUnusual(shift, way)).length),
     crossings: log(way.crossings.length),
     skips: log(
       way.crossings.filter(

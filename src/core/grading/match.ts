@@ -6,7 +6,7 @@ import { formOf, isMinor } from '../theory/form.ts';
 import { printed } from '../theory/pitch.ts';
 import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
 import { formFor } from './asked-study.ts';
-import { groupName } from './bow-words.ts';
+import { slurWords } from '../bowing/group-words.ts';
 import type { Ask } from './syllabus.ts';
 
 /** The fields in which a study can fall short of what is asked. */
@@ -52,7 +52,7 @@ export function differencesFrom(study: Matched, ask: Ask): Difference[] {
   const { bowing } = recipe;
   const slurs = bowing.pattern || bowing.repeats > 1 ? undefined : bowing.slur;
   if (slurs === undefined || !item.slurs.includes(slurs)) {
-    const asked = item.slurs.map(groupName).join(' or ');
+    const asked = item.slurs.map(slurWords).join(' or ');
     const { pattern: _, ...plain } = bowing;
     add('slurs', 1, `asks ${asked}`, { bowing: { ...plain, repeats: 1, slur: item.slurs[0] } });
   }

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { INSTRUMENTS, type InstrumentId } from '../instruments/instrument.ts';
+import { readRule, ruleText } from './rule.ts';
 import { Item, SYLLABUS_VERSION, type Grade, type Rule, type Syllabus } from './syllabus.ts';
 
 /** The columns of a syllabus as CSV, in order; several values in a field are separated by blanks. */
@@ -209,14 +210,6 @@ function isInstrument(text: string): text is InstrumentId {
   return (INSTRUMENTS as readonly string[]).includes(text);
 }
 
-function readRule(text: string): Rule | undefined {
-  const plain = text.toLowerCase();
-  if (plain === '' || plain === 'all') return { kind: 'all' };
-  if (plain === 'choice') return { kind: 'choice' };
-  const count = Number(/^any (\d{1,2})$/.exec(plain)?.[1] ?? 0);
-  return count >= 1 && count <= 50 ? { kind: 'any', count } : undefined;
-}
-
 function words(text: string): string[] {
   return text.split(/[\s;/]+/).filter(Boolean);
 }
@@ -242,7 +235,7 @@ export function syllabusCsv(syllabus: Syllabus): string {
           instrument,
           grade.name,
           group.name,
-          group.rule.kind === 'any' ? `any ${group.rule.count}` : group.rule.kind,
+          ruleText(group.rule),
           item.figure,
           item.forms.join(' '),
           item.tonics.join(' '),

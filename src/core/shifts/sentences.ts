@@ -100,6 +100,18 @@ export function bowSentence({ bow, onBeat }: ShiftCard): string | undefined {
     : `It falls inside a slur${beat}: lighten the bow, and let the slide go unheard.`;
 }
 
+/** All that is said of a shift, in the order of a card; the thumb left out. */
+export function shiftSentences(card: ShiftCard, passage: Passage): string[] {
+  return [
+    moveSentence(card, passage),
+    ...leadSentences(card),
+    timingSentence(card),
+    bowSentence(card),
+    placeSentence(card, card.to),
+    checkSentence(card, passage),
+  ].filter((sentence) => sentence !== undefined);
+}
+
 /** Beyond this many half steps first position is no help in finding a place. */
 const FAR_FROM_HOME = 4;
 

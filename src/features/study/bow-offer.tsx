@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { bowStrokes } from '../../core/bowing/bow.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
@@ -10,7 +11,7 @@ import { engine } from '../../workers/engine.ts';
 import type { Choices } from './choices.ts';
 
 /** Offers a fingering whose shifts fall on bow changes, where slurs hold shifts now; nothing changes by itself. */
-export function BowOffer({
+export const BowOffer = memo(function BowOffer({
   study,
   choices,
   onTake,
@@ -42,7 +43,7 @@ export function BowOffer({
       </Button>
     </p>
   );
-}
+});
 
 function slurredShifts(way: Way, { passage, recipe }: ScoredStudy): number {
   const begins = new Set(bowStrokes(passage, recipe.bowing).map((stroke) => stroke.from));

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Pin, PinOff } from 'lucide-react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
@@ -15,7 +16,7 @@ import { rangeOf, type Selection } from './selection.ts';
 const SHOWN = 6;
 
 /** What is known of the chosen note, every way to play it, and what each would change. */
-export function NoteBar({
+export const NoteBar = memo(function NoteBar({
   study,
   selection,
   onPin,
@@ -51,7 +52,7 @@ export function NoteBar({
       {from === to ? <Options study={study} at={from} onPin={onPin} /> : null}
     </section>
   );
-}
+});
 
 /** The one reminder on posture that belongs to the chosen notes. */
 function Posture({ study, from, to }: { study: ScoredStudy; from: number; to: number }) {

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { toast } from 'sonner';
 import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../core/fingering/schools/knobs.ts';
 import { readSchool, type School } from '../../core/fingering/schools/school.ts';
@@ -12,7 +12,7 @@ import { FileButton } from '../../ui/file-button.tsx';
 import { download, fileName } from '../../ui/download.ts';
 
 /** Sliders that make a school of one's own; the fingering follows each. */
-export function OwnSchool({
+export const OwnSchool = memo(function OwnSchool({
   school,
   instrument,
   onSchool,
@@ -115,7 +115,7 @@ export function OwnSchool({
       </form>
     </details>
   );
-}
+});
 
 const AS_THE_STUDY: Option = { value: '', label: 'as the study says' };
 

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Refusal } from '../../core/study/refusal.ts';
 import { Button } from '../../ui/button.tsx';
 import { Notice } from '../../ui/notice.tsx';
@@ -24,10 +25,11 @@ export function PinTrouble({
 }
 
 /** How to work on the score, and what can be taken back. */
-export function PinsLine({
+export const PinsLine = memo(function PinsLine({
   pins,
   count,
-  undo,
+  canUndo,
+  canRedo,
   onUndo,
   onReleaseAll,
   onKeepAll,
@@ -38,7 +40,8 @@ export function PinsLine({
 }: {
   pins: number;
   count: number;
-  undo: { readonly canUndo: boolean; readonly canRedo: boolean };
+  canUndo: boolean;
+  canRedo: boolean;
   onUndo: (forth: boolean) => void;
   onReleaseAll: () => void;
   onKeepAll: () => void;
@@ -55,10 +58,10 @@ export function PinsLine({
         {pins > 0 ? `${pins} ${pins === 1 ? 'note is' : 'notes are'} pinned, underlined on the score.` : ''}
       </p>
       <div className="flex flex-wrap">
-        <Button kind="quiet" disabled={!undo.canUndo} onClick={() => onUndo(false)}>
+        <Button kind="quiet" disabled={!canUndo} onClick={() => onUndo(false)}>
           Undo
         </Button>
-        <Button kind="quiet" disabled={!undo.canRedo} onClick={() => onUndo(true)}>
+        <Button kind="quiet" disabled={!canRedo} onClick={() => onUndo(true)}>
           Redo
         </Button>
         <Button kind="quiet" onClick={onOtherKeys}>
@@ -84,4 +87,4 @@ export function PinsLine({
       </div>
     </div>
   );
-}
+});

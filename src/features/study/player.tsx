@@ -12,7 +12,6 @@ import { Choice, type Option } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 import { useSteady } from '../../ui/steady.ts';
 import { lightNote } from './lit-note.ts';
-import { rangeOf, type Selection } from './selection.ts';
 
 const PERCENTS = [25, 33, 50, 60, 70, 80, 90, 100, 110, 125, 150, 200];
 const CLICKS: readonly Option[] = [
@@ -43,23 +42,25 @@ interface DroneChoice {
 /** Plays the study; nothing sounds until it is asked for, and Escape or space stops everything. */
 export const Player = memo(function Player({
   study,
-  selection,
+  from,
+  to,
 }: {
   study: ScoredStudy;
-  selection: Selection | undefined;
+  /** The run chosen, first and last note; without it the whole study plays. */
+  from: number | undefined;
+  to: number | undefined;
 }) {
   const [playing, setPlaying] = useState<Playing>(USUAL_PLAYING);
   const [drone, setDrone] = useState<DroneChoice>({ note: 'none', octave: 0, volume: 0.4 });
   const [loop, setLoop] = useState(false);
   const [on, setOn] = useState(false);
-  const chosen = selection && selection.anchor !== selection.head ? rangeOf(selection) : undefined;
+  const run = from === undefined || to === undefined ? undefined : { from, to };
 
   const begin = useSteady(async () => {
     const player = await import('../../audio/player.ts');
     sounding.current = player.stop;
-    const range = chosen ? { from: chosen[0], to: chosen[1] } : {};
     setOn(true);
-    await player.play(soundPlan(study, { ...playing, ...range }), {
+    await player.play(soundPlan(study, { ...playing, ...run }), {
       drone: drone.note === 'none' ? undefined : { hz: droneHz(study, drone, playing), volume: drone.volume },
       loop,
       onNote: (at, late) => {
@@ -103,7 +104,7 @@ export const Player = memo(function Player({
     <section aria-label="Listen" className="no-print mt-2 flex items-start gap-x-3 gap-y-1 max-sm:flex-col">
       <Button kind={on ? 'strong' : 'plain'} onClick={() => (on ? end() : void begin())}>
         {on ? <Square size={16} aria-hidden="true" /> : <Play size={16} aria-hidden="true" />}
-        {on ? 'Stop' : chosen ? 'Play these notes' : 'Play'}
+        {on ? 'Stop' : run ? 'Play these notes' : 'Play'}
       </Button>
       <p className="min-w-0 flex-1 leading-8">
         at{' '}

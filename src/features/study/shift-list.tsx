@@ -1,14 +1,7 @@
 import { memo } from 'react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { crossingCards } from '../../core/shifts/crossing-card.ts';
-import {
-  bowSentence,
-  checkSentence,
-  leadSentences,
-  moveSentence,
-  placeSentence,
-  timingSentence,
-} from '../../core/shifts/sentences.ts';
+import { checkSentence, placeSentence, shiftSentences } from '../../core/shifts/sentences.ts';
 import { postureReminders } from '../../core/shifts/posture.ts';
 import { shiftCards, startCard } from '../../core/shifts/shift-card.ts';
 import { printed } from '../../core/theory/pitch.ts';
@@ -56,8 +49,7 @@ export const ShiftList = memo(function ShiftList({
               now={chosen === card.shift.to || chosen === card.shift.from}
               onSelect={() => onSelect(card.shift.to)}
             >
-              {moveSentence(card, passage)} {leadSentences(card).join(' ')} {timingSentence(card)} {bowSentence(card)}{' '}
-              {placeSentence(card, card.to)} {checkSentence(card, passage)}{' '}
+              {shiftSentences(card, passage).join(' ')}{' '}
               <span className="text-faint">
                 {reminders.find(({ at }) => at === card.shift.to)?.words ?? card.thumb}
               </span>

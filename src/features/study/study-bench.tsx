@@ -7,8 +7,9 @@ import { wayName } from '../../core/fingering/way-name.ts';
 import type { Finger } from '../../core/instruments/frame.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
+import { CAUTION } from '../../core/shifts/caution.ts';
 import { pinNote, pinRun, release } from '../../core/study/pinning.ts';
-import { readRecipe, schoolOf, type Recipe } from '../../core/study/recipe.ts';
+import { readRecipe, schoolOf, type Pin, type Recipe } from '../../core/study/recipe.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { titleOf } from '../../core/study/title.ts';
 import { useKeepStudy } from '../../data/library-queries.ts';
@@ -132,6 +133,15 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
   const select = useSteady((at: number, extend?: boolean) =>
     setSelection(selectTo(selection, at, extend === true, count)),
   );
+  const run = selection && selection.anchor !== selection.head ? rangeOf(selection) : undefined;
+  const pinOne = useSteady((at: number, { string, finger }: Omit<Pin, 'at'>) =>
+    changePins(pinNote(pins, at, { string, finger })),
+  );
+  const pinMany = useSteady((from: number, to: number) => shown && changePins(pinRun(pins, shown.way, from, to)));
+  const releaseMany = useSteady((from: number, to: number) => changePins(release(pins, from, to)));
+  const releaseAll = useSteady(() => changePins([]));
+  const keepAll = useSteady(() => pinMany(0, count - 1));
+  const followSchool = useSteady((school: Choices['school']) => change({ ...choices, school }, 0));
   const takeOver = useSteady((taken: Way) => changePins(pinRun(pins, taken, 0, count - 1)));
   const instrument = shown && instrumentFor(shown.recipe.instrument, shown.recipe.setUp);
   const pressKey = (key: string): boolean => {
@@ -152,9 +162,12 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
   // Pictures and cards follow a moment after the fingering and the score.
   const pictured = useDeferredValue(shown);
   const settled = useDeferredValue(study);
+  const marked = useDeferredValue(selection);
   const pressOnScore = useSteady(pressKey);
   const [sheet, setSheet] = useState<'help' | 'keys' | 'palette' | 'variations'>();
   const closeSheet = useSteady(() => setSheet(undefined));
+  const openKeys = useSteady(() => setSheet('keys'));
+  const openVariations = useSteady(() => setSheet('variations'));
   const openHelp = useSteady(() => setSheet('help'));
   const openPalette = useSteady(() => setSheet('palette'));
   useShortcuts(stepBack, openHelp, openPalette);
@@ -234,25 +247,20 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
             <PinsLine
               pins={pins.length}
               count={count}
-              undo={undo}
+              canUndo={undo.canUndo}
+              canRedo={undo.canRedo}
               onUndo={stepBack}
-              onReleaseAll={() => changePins([])}
-              onKeepAll={() => takeOver(shown.way)}
-              onOtherKeys={() => setSheet('keys')}
-              onVariations={() => setSheet('variations')}
+              onReleaseAll={releaseAll}
+              onKeepAll={keepAll}
+              onOtherKeys={openKeys}
+              onVariations={openVariations}
               onHelp={openHelp}
               onPalette={openPalette}
             />
-            <Player study={pictured ?? shown} selection={selection} />
+            <Player study={pictured ?? shown} from={run?.[0]} to={run?.[1]} />
             {study ? <ScoreLookSentence look={look} built={settled ?? study} chosen={chosen} onLook={setLook} /> : null}
             {selection && selection.head < count ? (
-              <NoteBar
-                study={shown}
-                selection={selection}
-                onPin={(at, { string, finger }) => changePins(pinNote(pins, at, { string, finger }))}
-                onPinRun={(from, to) => changePins(pinRun(pins, shown.way, from, to))}
-                onRelease={(from, to) => changePins(release(pins, from, to))}
-              />
+              <NoteBar study={shown} selection={selection} onPin={pinOne} onPinRun={pinMany} onRelease={releaseMany} />
             ) : null}
             {study && others.length > 0 ? (
               <Suspense>
@@ -267,19 +275,19 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
               </Suspense>
             ) : null}
             <BowSection study={pictured ?? shown} onBowing={setBowing} />
-            <BowOffer study={shown} choices={choices} onTake={takeOver} />
+            <BowOffer study={pictured ?? shown} choices={choices} onTake={takeOver} />
             <div className="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
               <div>
                 {study ? (
                   <div className="no-print">
                     <WaysList built={study} chosen={chosen} kept={keptFingers !== undefined} onChoose={chooseWay} />
-                    <WhyList built={study} chosen={chosen} />
+                    <WhyList built={settled ?? study} chosen={chosen} />
                   </div>
                 ) : null}
                 <OwnSchool
                   school={schoolOf(shown.recipe)}
                   instrument={shown.recipe.instrument}
-                  onSchool={(school) => change({ ...choices, school }, 0)}
+                  onSchool={followSchool}
                 />
                 <div className="no-print mt-4">
                   <OwnLine key={shown.title} study={pictured ?? shown} onTake={takeOver} onSelect={select} />
@@ -287,26 +295,23 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
               </div>
               <div className="space-y-4">
                 <div className={onPaper('fingerboard')}>
-                  <Fingerboard study={pictured ?? shown} selection={selection} onSelect={select} />
+                  <Fingerboard study={pictured ?? shown} selection={marked} onSelect={select} />
                 </div>
                 <div className={onPaper('fingerboard')}>
                   <HandPatterns study={pictured ?? shown} />
                 </div>
                 <div className={onPaper('climb')}>
-                  <Climb study={pictured ?? shown} selection={selection} onSelect={select} />
+                  <Climb study={pictured ?? shown} selection={marked} onSelect={select} />
                 </div>
               </div>
               <div className={paper.has('shifts') ? 'xl:col-span-2' : 'no-print xl:col-span-2'}>
-                <ShiftList study={pictured ?? shown} chosen={selection?.head} onSelect={select} />
+                <ShiftList study={pictured ?? shown} chosen={marked?.head} onSelect={select} />
               </div>
             </div>
             <Suspense>
               <GradeSection study={pictured ?? shown} savedId={saved?.id} onChange={applyChange} />
             </Suspense>
-            <p className="mt-5 max-w-prose text-sm text-faint">
-              Build stretches and high positions up over weeks, let the hand go between tries, and stop when it hurts or
-              tingles. The teacher in the room decides; for pain that stays, a doctor or physiotherapist.
-            </p>
+            <p className="mt-5 max-w-prose text-sm text-faint">{CAUTION}</p>
           </>
         ) : (
           <p role="status" className="min-h-56">
@@ -328,10 +333,10 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                 doings: [
                   { group: 'Do', words: 'Undo', keys: 'Ctrl Z', run: () => stepBack(false) },
                   { group: 'Do', words: 'Redo', keys: 'Ctrl Shift Z', run: () => stepBack(true) },
-                  { group: 'Do', words: 'Keep this fingering', run: () => takeOver(shown.way) },
-                  { group: 'Do', words: 'Release all pins', run: () => changePins([]) },
-                  { group: 'Do', words: 'In other keys', run: () => setSheet('keys') },
-                  { group: 'Do', words: 'A page of variations', run: () => setSheet('variations') },
+                  { group: 'Do', words: 'Keep this fingering', run: keepAll },
+                  { group: 'Do', words: 'Release all pins', run: releaseAll },
+                  { group: 'Do', words: 'In other keys', run: openKeys },
+                  { group: 'Do', words: 'A page of variations', run: openVariations },
                   { group: 'Do', words: 'Shortcuts', keys: '?', run: openHelp },
                   { group: 'Do', words: 'Print', run: () => setTimeout(() => window.print()) },
                   ...EXPORTS.map((one) => ({

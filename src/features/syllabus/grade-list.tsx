@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
-import { askManner, askName, ruleWords } from '../../core/grading/ask-words.ts';
+import { askManner, askName } from '../../core/grading/ask-words.ts';
+import { ruleWords } from '../../core/grading/rule.ts';
 import type { Covered } from '../../core/grading/coverage.ts';
 import type { Ask } from '../../core/grading/syllabus.ts';
 import { Button } from '../../ui/button.tsx';

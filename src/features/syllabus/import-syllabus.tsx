@@ -10,6 +10,8 @@ import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
 import { grader } from '../../workers/grader.ts';
 
+/** Beyond this a file is not even read, bytes. */
+const LARGEST = 50_000_000;
 /** Bad rows shown before the rest is counted only. */
 const SHOWN = 100;
 
@@ -28,6 +30,10 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
   }>();
   const keep = useKeepSyllabus();
   const read = async (file: File): Promise<void> => {
+    if (file.size > LARGEST) {
+      toast.error(`${file.name} is larger than 50 MB: it is no syllabus.`);
+      return;
+    }
     setBusy(true);
     try {
       const text = new TextDecoder('utf-8').decode(await file.arrayBuffer());

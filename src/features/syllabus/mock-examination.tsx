@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { askManner, askName } from '../../core/grading/ask-words.ts';
-import { groupName } from '../../core/grading/bow-words.ts';
+import { slurWords } from '../../core/bowing/group-words.ts';
 import { drawCalls, drawSlur, type Went } from '../../core/grading/mock-call.ts';
 import { asksOf, type Ask, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
 import { useKeepMockCall, useMockCalls, type MockCall } from '../../data/syllabuses.ts';
@@ -96,7 +96,7 @@ export function MockExamination({ syllabus, section }: { syllabus: Syllabus; sec
           <p role="status" className="font-serif text-5xl leading-tight font-bold text-balance">
             {askName(call.ask)}
           </p>
-          <p className="mt-3 text-3xl">{groupName(call.slur)}</p>
+          <p className="mt-3 text-3xl">{slurWords(call.slur)}</p>
           <p className="mt-2 text-faint">{askManner(call.ask)}</p>
           <div className="mt-8 flex justify-center gap-4 text-xl">
             {WENT.map(({ went, words, mark }) => (
@@ -112,7 +112,7 @@ export function MockExamination({ syllabus, section }: { syllabus: Syllabus; sec
           {calls.map(({ ask, slur, went }, k) => (
             <li key={k} className="border-b border-rule py-1">
               {WENT.find((one) => one.went === went)?.mark} {WENT.find((one) => one.went === went)?.words}:{' '}
-              {askName(ask)}, {groupName(slur)}
+              {askName(ask)}, {slurWords(slur)}
             </li>
           ))}
         </ul>

@@ -6,8 +6,7 @@ import { sectionFor, type Ask, type Syllabus } from '../../core/grading/syllabus
 import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instrument.ts';
 import { passageOf } from '../../core/study/notes.ts';
 import { useLibrary } from '../../data/library-queries.ts';
-import { newId } from '../../data/library.ts';
-import { isShipped, useKeepSyllabus, useRemoveSyllabus, useSyllabuses } from '../../data/syllabuses.ts';
+import { isShipped, ownCopyOf, useKeepSyllabus, useRemoveSyllabus, useSyllabuses } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { download, fileName } from '../../ui/download.ts';
@@ -115,7 +114,7 @@ function SyllabusActions({ syllabus, onOpen }: { syllabus: Syllabus; onOpen: (id
   const keep = useKeepSyllabus();
   const remove = useRemoveSyllabus();
   const copy = (): void => {
-    const own = { ...syllabus, id: newId(), name: `${syllabus.name}, own copy`.slice(0, 120) };
+    const own = ownCopyOf(syllabus);
     keep
       .mutateAsync(own)
       .then(() => {

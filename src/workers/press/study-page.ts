@@ -1,14 +1,8 @@
 import { patternRuns } from '../../core/fingering/pattern-run.ts';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
-import {
-  bowSentence,
-  checkSentence,
-  leadSentences,
-  moveSentence,
-  placeSentence,
-  timingSentence,
-} from '../../core/shifts/sentences.ts';
+import { CAUTION } from '../../core/shifts/caution.ts';
+import { shiftSentences } from '../../core/shifts/sentences.ts';
 import { shiftCards } from '../../core/shifts/shift-card.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import type { Press } from './press.ts';
@@ -19,10 +13,6 @@ export interface PageParts {
   /** The fingers, for the teacher of a pupil who fills them in. */
   readonly key: boolean;
 }
-
-/** Said wherever hands are set to work. Common practice, no source. */
-export const CAUTION =
-  'Build stretches and high positions up over weeks, let the hand go between tries, and stop when it hurts or tingles. The teacher in the room decides; for pain that stays, a doctor or physiotherapist.';
 
 /** Puts a study on a page of its own: title, score, and the parts asked for. */
 export function studyPage(press: Press, study: ScoredStudy, scores: readonly string[], parts: PageParts): void {
@@ -44,15 +34,7 @@ function shiftText(press: Press, { way, passage, recipe }: ScoredStudy): void {
   press.write('Shifts', { size: 12, face: 'bold' });
   if (cards.length === 0) press.write('None: the hand stays where it is.');
   for (const card of cards) {
-    const sentences = [
-      moveSentence(card, passage),
-      ...leadSentences(card),
-      timingSentence(card),
-      bowSentence(card),
-      placeSentence(card, card.to),
-      checkSentence(card, passage),
-    ];
-    press.write(sentences.filter(Boolean).join(' '), { size: 9 });
+    press.write(shiftSentences(card, passage).join(' '), { size: 9 });
   }
 }
 

@@ -1,0 +1,3 @@
+/** Said wherever hands are set to work. Common practice, no source. */
+export const CAUTION =
+  'Build stretches and high positions up over weeks, let the hand go between tries, and stop when it hurts or tingles. The teacher in the room decides; for pain that stays, a doctor or physiotherapist.';

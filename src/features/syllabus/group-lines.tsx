@@ -1,0 +1,102 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { readRule, ruleText, ruleWords } from '../../core/grading/rule.ts';
+import { Item, type Group, type Rule } from '../../core/grading/syllabus.ts';
+import { newId } from '../../data/library.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { ItemLine } from './item-line.tsx';
+
+/** A line to begin from. */
+export function freshItem(): Item {
+  return Item.parse({ id: newId(), figure: 'scale', forms: ['major'], tonics: ['C'], octaves: 1 });
+}
+
+const ALL: Rule = { kind: 'all' };
+const RULES = ['all', 'choice', 'any 1', 'any 2', 'any 3', 'any 4'];
+
+/** A group of a grade: its name, how much of it is asked, its lines in any order. */
+export function GroupLines({
+  group,
+  onChange,
+  onDelete,
+}: {
+  group: Group;
+  onChange: (group: Group) => void;
+  onDelete: () => void;
+}) {
+  const sensors = useSensors(
+    useSensor(PointerSensor),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const moved = ({ active, over }: DragEndEvent): void => {
+    if (!over || active.id === over.id) return;
+    const ids = group.items.map(({ id }) => id);
+    onChange({
+      ...group,
+      items: arrayMove(group.items, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))),
+    });
+  };
+  const rule = ruleText(group.rule);
+  return (
+    <fieldset className="mt-4 border-t border-rule pt-2">
+      <legend className="sr-only">{group.name}</legend>
+      <p className="flex flex-wrap items-center gap-2">
+        <input
+          aria-label="Name of the group"
+          key={group.name}
+          defaultValue={group.name}
+          maxLength={80}
+          onBlur={(event) => {
+            const name = event.target.value.trim();
+            if (name && name !== group.name) onChange({ ...group, name });
+            else event.target.value = group.name;
+          }}
+          className="border-b-2 border-ink bg-sheet px-2 py-1 font-serif text-lg font-bold"
+        />
+        <Choice
+          label={`How much of ${group.name}`}
+          value={rule}
+          options={[...new Set([...RULES, rule])].map((value) => ({ value, label: ruleWords(readRule(value) ?? ALL) }))}
+          onChoose={(value) => onChange({ ...group, rule: readRule(value) ?? ALL })}
+        />
+        <Button kind="quiet" onClick={onDelete}>
+          Delete the group
+        </Button>
+      </p>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
+        <SortableContext items={group.items.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          <ul>
+            {group.items.map((item, place) => (
+              <ItemLine
+                key={item.id}
+                item={item}
+                place={place}
+                onChange={(next) =>
+                  onChange({ ...group, items: group.items.map((one) => (one.id === item.id ? next : one)) })
+                }
+                onDelete={() => onChange({ ...group, items: group.items.filter((one) => one.id !== item.id) })}
+              />
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
+      <Button kind="quiet" onClick={() => onChange({ ...group, items: [...group.items, freshItem()] })}>
+        Add a line
+      </Button>
+    </fieldset>
+  );
+}

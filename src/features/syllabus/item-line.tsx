@@ -1,0 +1,130 @@
+import { useState } from 'react';
+import { useSortable } from '@dnd-kit/sortable';
+import { GripVertical } from 'lucide-react';
+import { Item } from '../../core/grading/syllabus.ts';
+import { FIGURE_NAMES, FIGURES } from '../../core/theory/figure.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+
+/** The fields of a line that are typed, as text. */
+const FIELDS = [
+  { id: 'forms', name: 'forms', wide: 'w-44' },
+  { id: 'tonics', name: 'tonics', wide: 'w-32' },
+  { id: 'octaves', name: 'octaves', wide: 'w-14' },
+  { id: 'lowest', name: 'lowest note', wide: 'w-16' },
+  { id: 'slurs', name: 'notes to a bow', wide: 'w-20' },
+  { id: 'bpm', name: 'beats a minute', wide: 'w-16' },
+  { id: 'perBeat', name: 'notes to a beat', wide: 'w-14' },
+] as const;
+
+type FieldId = (typeof FIELDS)[number]['id'];
+
+function textOf(item: Item, field: FieldId): string {
+  if (field === 'bpm') return item.tempo ? String(item.tempo.bpm) : '';
+  if (field === 'perBeat') return item.tempo ? String(item.tempo.perBeat) : '';
+  const value = item[field];
+  return Array.isArray(value) ? value.join(' ') : String(value ?? '');
+}
+
+/** The line with a field as typed; what is wrong with it where it can't be so. */
+function typed(item: Item, field: FieldId, text: string): { item?: Item; wrong?: string } {
+  const words = text.split(/[\s,;]+/).filter(Boolean);
+  const { tempo, lowest: _, ...rest } = item;
+  const lowest = field === 'lowest' ? text.trim() : item.lowest;
+  const timed =
+    field === 'bpm'
+      ? text.trim() === ''
+        ? undefined
+        : { bpm: Number(text), perBeat: tempo?.perBeat ?? 1 }
+      : field === 'perBeat' && tempo
+        ? { ...tempo, perBeat: Number(text) }
+        : tempo;
+  const read = Item.safeParse({
+    ...rest,
+    ...(lowest ? { lowest } : {}),
+    ...(timed ? { tempo: timed } : {}),
+    ...(field === 'forms' || field === 'tonics' ? { [field]: words } : {}),
+    ...(field === 'slurs' ? { slurs: words.map(Number) } : {}),
+    ...(field === 'octaves' ? { octaves: Number(text) } : {}),
+  });
+  return read.success ? { item: read.data } : { wrong: read.error.issues[0]?.message ?? 'This cannot be read.' };
+}
+
+/** One line: its fields checked as they are typed, and a handle to move it. */
+export function ItemLine({
+  item,
+  place,
+  onChange,
+  onDelete,
+}: {
+  item: Item;
+  place: number;
+  onChange: (item: Item) => void;
+  onDelete: () => void;
+}) {
+  const { attributes, listeners, setNodeRef, transform } = useSortable({ id: item.id });
+  const [wrong, setWrong] = useState<string>();
+  return (
+    <li
+      ref={setNodeRef}
+      style={transform ? { transform: `translateY(${transform.y}px)` } : undefined}
+      className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-rule bg-paper py-1"
+    >
+      <button
+        type="button"
+        aria-label={`Move line ${place + 1}`}
+        className="cursor-grab p-1"
+        {...attributes}
+        {...listeners}
+      >
+        <GripVertical size={18} aria-hidden="true" />
+      </button>
+      <Choice
+        label={`Figure of line ${place + 1}`}
+        value={item.figure}
+        options={FIGURES.filter((figure) => figure !== 'key-set').map((value) => ({
+          value,
+          label: FIGURE_NAMES[value],
+        }))}
+        onChoose={(figure) => {
+          const next = Item.safeParse({ ...item, figure });
+          setWrong(next.success ? undefined : next.error.issues[0]?.message);
+          if (next.success) onChange(next.data);
+        }}
+      />
+      {FIELDS.map(({ id, name, wide }) => (
+        <label key={id} className="text-sm text-faint">
+          {name}
+          <input
+            key={textOf(item, id)}
+            aria-label={`${name} of line ${place + 1}`}
+            defaultValue={textOf(item, id)}
+            onChange={(event) => setWrong(typed(item, id, event.target.value).wrong)}
+            onBlur={(event) => {
+              const next = typed(item, id, event.target.value);
+              if (next.item && textOf(next.item, id) !== textOf(item, id)) onChange(next.item);
+            }}
+            className={`block ${wide} border-b-2 border-rule bg-sheet px-1 text-base text-ink`}
+          />
+        </label>
+      ))}
+      <label className="text-sm">
+        <input
+          type="checkbox"
+          className="accent-accent"
+          checked={item.memory}
+          onChange={(event) => onChange({ ...item, memory: event.target.checked })}
+        />{' '}
+        from memory
+      </label>
+      <Button kind="quiet" aria-label={`Delete line ${place + 1}`} onClick={onDelete}>
+        Delete
+      </Button>
+      {wrong ? (
+        <p role="alert" className="w-full text-sm text-accent">
+          {wrong} What stood here before is kept until this can be read.
+        </p>
+      ) : null}
+    </li>
+  );
+}
