@@ -25,10 +25,13 @@ const engine = {
   async options(recipe: Recipe, at: number, now: Way): Promise<NoteOption[] | undefined> {
     const turn = (latest += 1);
     const options: NoteOption[] = [];
+    // A finger is often pinned as soon as its note is chosen: that comes first.
+    await pause(BEFORE_OPTIONS);
+    if (turn !== latest) return undefined;
     for (const option of eachOption(recipe, at, now)) {
       options.push(option);
       // Whatever was asked meanwhile is answered first; a later question about a note replaces this one.
-      await new Promise((resolve) => setTimeout(resolve));
+      await pause();
       if (turn !== latest) return undefined;
     }
     return options.sort((a, b) => a.dearer - b.dearer);
@@ -62,6 +65,13 @@ const engine = {
     return { ok: true, value: { ...built.value, ways: [...own.value.ways, ...ways] } };
   },
 };
+
+/** How long a note must have been chosen before its options are looked at, milliseconds. */
+const BEFORE_OPTIONS = 120;
+
+function pause(milliseconds = 0): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve, milliseconds));
+}
 
 /** How long nothing must be asked before the engine learns on its own, milliseconds. */
 const IDLE = 400;

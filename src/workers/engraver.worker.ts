@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
+import { pagePicture, type PictureCopy } from '../core/formats/page-picture.ts';
 import { musicXml } from '../core/formats/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { INSTRUMENT_TABLE } from '../core/instruments/instrument.ts';
@@ -40,11 +41,16 @@ const engraver = {
     await ready();
   },
 
-  /** Engraves a study as one SVG picture of all its systems. */
+  /** Engraves a study as one SVG picture of all its systems, to be kept as a file. */
   async engrave(study: ScoredStudy, page: PageSetting): Promise<string> {
     const verovio = await ready();
     layOut(verovio, study, page);
     return verovio.renderToSVG(1);
+  },
+
+  /** The same picture, made light for one of the two copies on the page. */
+  async draw(study: ScoredStudy, page: PageSetting, copy: PictureCopy): Promise<string> {
+    return pagePicture(await this.engrave(study, page), copy);
   },
 
   /** A study as a PDF file: title, score, and the parts asked for. */
@@ -195,6 +201,9 @@ function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting):
     breaks: 'auto',
     svgViewBox: true,
     svgRemoveXlink: true,
+    svgFormatRaw: true,
+    // Fingers stand beside their notes, not inside them; this says whose they are.
+    svgAdditionalAttribute: ['fing@startid'],
     spacingSystem: 6,
     fingeringScale: 0.9,
     lyricSize: 4.5,

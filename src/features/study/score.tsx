@@ -36,6 +36,10 @@ export const Score = memo(function Score({
   useEffect(() => {
     if (shown && sheet.current) frameNotes(sheet.current, selection, shown.way.fingers.length);
   }, [shown, selection]);
+  const head = selection?.head;
+  useEffect(() => {
+    if (head !== undefined) sheet.current?.querySelector(`#${noteId(head)}`)?.scrollIntoView({ block: 'nearest' });
+  }, [head]);
 
   const last = study.way.fingers.length - 1;
   const moves: Readonly<Record<string, number>> = {
@@ -72,7 +76,7 @@ export const Score = memo(function Score({
             const at = noteUnder(event.target);
             if (at !== undefined) onSelect(at, event.shiftKey);
           }}
-          dangerouslySetInnerHTML={{ __html: screen.svg }}
+          dangerouslySetInnerHTML={screen.markup}
         />
       ) : (
         <div className="no-print min-h-56 px-2 py-4" role="status">
@@ -84,49 +88,51 @@ export const Score = memo(function Score({
           </p>
         </div>
       )}
-      {paper?.of === study ? (
-        <div className="print-only" dangerouslySetInnerHTML={{ __html: withoutIds(paper.svg) }} />
-      ) : null}
+      {paper?.of === study ? <div className="print-only" dangerouslySetInnerHTML={paper.markup} /> : null}
     </div>
   );
 });
 
-/** Gives every note of the picture its name, for ears; its marks, for eyes. */
+/** Gives every note of the picture its name, for ears; its marks, and those of its finger, for eyes. */
 function nameNotes(sheet: HTMLElement, study: ScoredStudy): void {
-  for (const svg of sheet.querySelectorAll('svg')) svg.setAttribute('role', 'presentation');
+  sheet.querySelector('svg')?.setAttribute('role', 'presentation');
   const arrivals = new Set(study.way.shifts.map((shift) => shift.to));
   const pins = new Set(study.recipe.pins.map((pin) => pin.at));
+  const fingers = new Map(
+    [...sheet.querySelectorAll<SVGGElement>('.fing')].map((finger) => [finger.dataset['startid'], finger]),
+  );
   for (const { at } of study.way.fingers) {
     const note = sheet.querySelector(`#${noteId(at)}`);
     note?.setAttribute('role', 'option');
     note?.setAttribute('aria-label', noteWords(study, at));
-    note?.classList.toggle('arrival', arrivals.has(at));
-    note?.classList.toggle('pinned', pins.has(at));
+    for (const part of [note, fingers.get(`#${noteId(at)}`)]) {
+      part?.classList.toggle('arrival', arrivals.has(at));
+      part?.classList.toggle('pinned', pins.has(at));
+    }
   }
 }
 
-/** Draws a frame behind each chosen note. */
+/** The frame's reach from the left end of a notehead's middle line, in the engraver's units. */
+const FRAME = { x: -80, y: -200, width: 380, height: 400 };
+
+/** Draws a frame behind the head of each chosen note; the engraver says where heads are, nothing is measured. */
 function frameNotes(sheet: HTMLElement, selection: Selection | undefined, count: number): void {
   for (const old of sheet.querySelectorAll('.chosen-note')) old.remove();
   for (let at = 0; at < count; at += 1) {
     const note = sheet.querySelector<SVGGElement>(`#${noteId(at)}`);
     const chosen = isSelected(selection, at);
     note?.setAttribute('aria-selected', String(chosen));
-    if (!note || !chosen) continue;
-    const { x, y, width, height } = note.getBBox();
+    const place = chosen ? note?.querySelector('.notehead use')?.getAttribute('transform') : undefined;
+    const [, x, y] = /translate\((-?\d+),\s*(-?\d+)\)/.exec(place ?? '') ?? [];
+    if (!note || x === undefined || y === undefined) continue;
     const frame = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
-    const room = 60;
-    for (const [name, value] of Object.entries({
-      x: x - room,
-      y: y - room,
-      width: width + 2 * room,
-      height: height + 2 * room,
-    }))
-      frame.setAttribute(name, String(value));
+    frame.setAttribute('x', String(Number(x) + FRAME.x));
+    frame.setAttribute('y', String(Number(y) + FRAME.y));
+    frame.setAttribute('width', String(FRAME.width));
+    frame.setAttribute('height', String(FRAME.height));
     frame.classList.add('chosen-note');
     note.prepend(frame);
   }
-  if (selection) sheet.querySelector(`#${noteId(selection.head)}`)?.scrollIntoView({ block: 'nearest' });
 }
 
 /** The note an event fell on. */
@@ -134,18 +140,6 @@ function noteUnder(target: EventTarget): number | undefined {
   const note = target instanceof Element ? target.closest('.note') : null;
   const match = /^n(\d+)$/.exec(note?.id ?? '');
   return match ? Number(match[1]) : undefined;
-}
-
-/**
- * The printed copy stands beside the one on screen, so its ids, and whatever points to them, are
- * given names of their own; notes lose theirs.
- */
-function withoutIds(svg: string): string {
-  return svg
-    .replace(/ id="n\d[^"]*"/g, '')
-    .replace(/ id="([^"]+)"/g, ' id="print-$1"')
-    .replace(/"#/g, '"#print-')
-    .replace(/<style[^>]*>[\s\S]*?<\/style>/g, (style) => style.replace(/#([\w-]+)(?=[\s,.{])/g, '#print-$1'));
 }
 
 function useWidth(place: React.RefObject<HTMLElement | null>): number | undefined {

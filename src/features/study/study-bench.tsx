@@ -1,4 +1,4 @@
-import { lazy, Suspense, useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { Bowing } from '../../core/bowing/bowing.ts';
@@ -73,7 +73,7 @@ interface BenchProps {
 }
 
 /** The bench a study is worked on: its choices, its score, its ways, and everything that shows them. */
-export function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) {
+export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) {
   const built = useBuiltStudy(choices, keptFingers, way);
   const { outcome } = built;
   const study = outcome?.ok ? outcome.value : undefined;
@@ -274,9 +274,11 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                 />
               </Suspense>
             ) : null}
-            <BowSection study={pictured ?? shown} onBowing={setBowing} />
-            <BowOffer study={pictured ?? shown} choices={choices} onTake={takeOver} />
-            <div className="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
+            <div className="when-seen">
+              <BowSection study={pictured ?? shown} onBowing={setBowing} />
+              <BowOffer study={pictured ?? shown} choices={choices} onTake={takeOver} />
+            </div>
+            <div className="when-seen mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
               <div>
                 {study ? (
                   <div className="no-print">
@@ -308,9 +310,11 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
                 <ShiftList study={pictured ?? shown} chosen={marked?.head} onSelect={select} />
               </div>
             </div>
-            <Suspense>
-              <GradeSection study={pictured ?? shown} savedId={saved?.id} onChange={applyChange} />
-            </Suspense>
+            <div className="when-seen">
+              <Suspense>
+                <GradeSection study={pictured ?? shown} savedId={saved?.id} onChange={applyChange} />
+              </Suspense>
+            </div>
             <p className="mt-5 max-w-prose text-sm text-faint">{CAUTION}</p>
           </>
         ) : (
@@ -355,4 +359,4 @@ export function StudyBench({ choices, way, saved, keptFingers, onChange }: Bench
       <Shortcuts open={sheet === 'help'} onClose={closeSheet} />
     </article>
   );
-}
+});

@@ -1,23 +1,32 @@
-import { useMemo, useState } from 'react';
+import { startTransition, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { useSavedStudy } from '../../data/library-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
+import { useSteady } from '../../ui/steady.ts';
 import { fromAddress, toAddress } from './address.ts';
 import type { Choices } from './choices.ts';
 import { StudyBench } from './study-bench.tsx';
 
-/** A study not yet kept: its choices live in the address. */
+/**
+ * A study not yet kept: its choices live in the address. The screen follows a choice at once and the
+ * frame round it, which looks at the address, a moment later.
+ */
 export function NewStudyScreen() {
   const [params, setParams] = useSearchParams();
-  const { choices, way } = useMemo(() => fromAddress(params), [params]);
-  return (
-    <StudyBench
-      choices={choices}
-      way={way}
-      onChange={(next, nextWay) => setParams(toAddress(next, nextWay), { replace: false })}
-    />
-  );
+  const address = params.toString();
+  const [seen, setSeen] = useState(address);
+  const [draft, setDraft] = useState(() => fromAddress(params));
+  if (seen !== address) {
+    setSeen(address);
+    // Back, forward or a link, not a choice made here.
+    if (toAddress(draft.choices, draft.way).toString() !== address) setDraft(fromAddress(params));
+  }
+  const change = useSteady((choices: Choices, way: number) => {
+    setDraft({ choices, way });
+    startTransition(() => setParams(toAddress(choices, way), { replace: false }));
+  });
+  return <StudyBench choices={draft.choices} way={draft.way} onChange={change} />;
 }
 
 /** A study of the library; every change is kept as it is made. */
@@ -50,13 +59,14 @@ function KeptStudy({ saved }: { saved: SavedStudy }) {
   const [opened] = useState({ recipe: saved.recipe, fingering: saved.fingering });
   const [draft, setDraft] = useState<{ choices: Choices; way: number }>({ choices: saved.recipe, way: 0 });
   const unchanged = JSON.stringify(draft.choices) === JSON.stringify(opened.recipe);
+  const change = useSteady((choices: Choices, way: number) => setDraft({ choices, way }));
   return (
     <StudyBench
       saved={saved}
       keptFingers={unchanged ? opened.fingering : undefined}
       choices={draft.choices}
       way={draft.way}
-      onChange={(choices, way) => setDraft({ choices, way })}
+      onChange={change}
     />
   );
 }

@@ -3,7 +3,8 @@ import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { engraver, type PageSetting } from '../../workers/engraver.ts';
 
 export interface Engraving {
-  readonly svg: string;
+  /** The same object as long as the picture is the same: React writes a new one out anew. */
+  readonly markup: { readonly __html: string };
   /** The study the picture shows. */
   readonly of: ScoredStudy;
 }
@@ -34,14 +35,14 @@ export function useEngraving(
     let wanted = true;
     let pause: ReturnType<typeof setTimeout> | undefined;
     const engravePaper = async (): Promise<void> => {
-      const svg = await engraver().engrave(study, paper);
-      if (wanted) setPrinted({ svg, of: study });
+      const svg = await engraver().draw(study, paper, 'paper');
+      if (wanted) setPrinted({ markup: { __html: svg }, of: study });
     };
     const engrave = async (): Promise<void> => {
       try {
-        const svg = await engraver().engrave(study, { width, staffHeight });
+        const svg = await engraver().draw(study, { width, staffHeight }, 'screen');
         if (!wanted) return;
-        setShown({ svg, of: study });
+        setShown({ markup: { __html: svg }, of: study });
         setTrouble(undefined);
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);
       } catch (error) {

@@ -1,0 +1,40 @@
+/** Which copy of a picture: both stand on one page, so only the screen's notes keep their ids. */
+export type PictureCopy = 'screen' | 'paper';
+
+/** A written text with a single run of words in it, however deep the engraver has wrapped it. */
+const WRAPPED_TEXT = /<text([^>]*)>((?:<tspan[^>]*>)+)([^<]*)(?:<\/tspan>)+<\/text>/g;
+const ATTRIBUTE = /([\w:-]+)="([^"]*)"/g;
+const NOTE_ID = /^n\d+$/;
+/** Glyphs are drawn once and used by a name that begins with their code point. */
+const GLYPH_ID = /^[0-9A-F]{4,5}-/;
+
+/**
+ * An engraved picture made light for the page. The engraver's own style sheet is left out, since
+ * one more style sheet makes the browser look at the whole page again; the application's has the
+ * same rules. So is what neither eye nor code needs: wrappings of words, empty groups, ids of
+ * anything but notes and glyphs.
+ *
+ * @param svg as the engraver gives it, without white space between elements.
+ */
+export function pagePicture(svg: string, copy: PictureCopy): string {
+  const light = svg
+    .replace(/<style[\s\S]*?<\/style>|<desc>[\s\S]*?<\/desc>/g, '')
+    .replace(WRAPPED_TEXT, (_, own: string, wrappings: string, words: string) => {
+      const attributes = new Map<string, string>();
+      for (const [, name = '', value = ''] of (own + wrappings).matchAll(ATTRIBUTE))
+        if (name !== 'id' && name !== 'class') attributes.set(name, value);
+      const written = [...attributes].map(([name, value]) => ` ${name}="${value}"`).join('');
+      return `<text${written}>${words}</text>`;
+    })
+    .replace(/ id="([^"]*)"/g, (whole, id: string) => {
+      if (NOTE_ID.test(id)) return copy === 'screen' ? whole : '';
+      return GLYPH_ID.test(id) ? ` id="${copy}-${id}"` : '';
+    })
+    .replace(/href="#/g, `href="#${copy}-`);
+  return withoutEmptyGroups(light);
+}
+
+function withoutEmptyGroups(svg: string): string {
+  const next = svg.replace(/<g[^>]*\/>|<g[^>]*[^/>]><\/g>/g, '');
+  return next === svg ? svg : withoutEmptyGroups(next);
+}
