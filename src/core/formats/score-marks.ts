@@ -47,24 +47,28 @@ export function marksOf(study: ScoredStudy): Marks {
   const starts = strokes.map((stroke) => stroke.from);
   const descent = starts.find((at) => at > passage.top || at === passage.top);
   const bowed = new Set([0, ...(descent === undefined ? [] : [descent]), starts.at(-1) ?? 0]);
-  const shown = study.look?.fingers ?? 'all';
   const under = underNotes(study);
   const shape = bowMarks(study);
-  if (shown === 'blank') {
-    const none = new Set<number>();
+  const fingered = fingeredNotes(study);
+  if (study.look?.fingers === 'blank')
     return {
       numerals: new Map(),
       handStarts: new Map(),
-      handEnds: none,
+      handEnds: new Set(),
       strokes,
       bowed,
-      fingered: none,
+      fingered,
       under,
       ...shape,
     };
-  }
-  const fingered = shown === 'all' ? new Set(way.fingers.map((note) => note.at)) : changingNotes(way);
   return { numerals, handStarts, handEnds, strokes, bowed, fingered, under, ...shape };
+}
+
+/** Notes whose finger stands over them. */
+export function fingeredNotes({ way, look }: ScoredStudy): ReadonlySet<number> {
+  const shown = look?.fingers ?? 'all';
+  if (shown === 'blank') return new Set();
+  return shown === 'all' ? new Set(way.fingers.map((note) => note.at)) : changingNotes(way);
 }
 
 /** Accents, separated slurs, and the swell up to the top and back. */

@@ -55,7 +55,9 @@ export const PinsLine = memo(function PinsLine({
       <p className="text-sm text-faint">
         Choose a note with the mouse or the arrow keys; 0 to 4 and T pin its finger, a string’s letter its string, X
         releases it.{' '}
-        {pins > 0 ? `${pins} ${pins === 1 ? 'note is' : 'notes are'} pinned, underlined on the score.` : ''}
+        {pins > 0
+          ? `${pins} ${pins === 1 ? 'note is' : 'notes are'} pinned, underlined where the finger is shown.`
+          : ''}
       </p>
       <div className="flex flex-wrap">
         <Button kind="quiet" disabled={!canUndo} onClick={() => onUndo(false)}>

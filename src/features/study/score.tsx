@@ -1,5 +1,6 @@
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../core/fingering/way-name.ts';
+import { fingeredNotes } from '../../core/formats/score-marks.ts';
 import { noteId, type ScoredStudy } from '../../core/formats/scored-study.ts';
 import { noteWords } from './note-bar.tsx';
 import { PAPER_PAGE } from './paper.ts';
@@ -98,14 +99,18 @@ function nameNotes(sheet: HTMLElement, study: ScoredStudy): void {
   sheet.querySelector('svg')?.setAttribute('role', 'presentation');
   const arrivals = new Set(study.way.shifts.map((shift) => shift.to));
   const pins = new Set(study.recipe.pins.map((pin) => pin.at));
-  const fingers = new Map(
-    [...sheet.querySelectorAll<SVGGElement>('.fing')].map((finger) => [finger.dataset['startid'], finger]),
-  );
+  // A note's own finger comes before those of other ways under it.
+  const fingers = new Map<string | undefined, SVGGElement>();
+  for (const finger of sheet.querySelectorAll<SVGGElement>('.fing')) {
+    const of = finger.dataset['startid'];
+    if (!fingers.has(of)) fingers.set(of, finger);
+  }
+  const fingered = fingeredNotes(study);
   for (const { at } of study.way.fingers) {
     const note = sheet.querySelector(`#${noteId(at)}`);
     note?.setAttribute('role', 'option');
     note?.setAttribute('aria-label', noteWords(study, at));
-    for (const part of [note, fingers.get(`#${noteId(at)}`)]) {
+    for (const part of [note, fingered.has(at) ? fingers.get(`#${noteId(at)}`) : undefined]) {
       part?.classList.toggle('arrival', arrivals.has(at));
       part?.classList.toggle('pinned', pins.has(at));
     }
