@@ -1,4 +1,5 @@
-import { Gain, getContext, getDraw, getTransport, Offline, start as startAudio } from 'tone';
+import { Gain, getContext, Offline, start as startAudio } from 'tone';
+import { momentAt, noteAt, secondsTo } from '../core/sound/note-clock.ts';
 import type { Click, SoundPlan } from '../core/sound/sound-plan.ts';
 import { bowedVoice, droneVoice, tapVoice } from './instrument.ts';
 
@@ -13,8 +14,9 @@ export interface Drone {
 export interface PlayOptions {
   readonly drone?: Drone | undefined;
   readonly loop: boolean;
-  /** Told as each note begins to sound, on the page's own frame; `late` is seconds behind the audio clock. */
+  /** Told on the page's own frame which note has begun, and how many seconds ago by the audio clock. */
   readonly onNote: (at: number, late: number) => void;
+  /** All has sounded, or what sounded was stopped. */
   readonly onEnd: () => void;
 }
 
@@ -27,15 +29,22 @@ const TAPS: Readonly<Record<Click['kind'], readonly [hz: number, loud: number]>>
 };
 
 let running: (() => void) | undefined;
+/** Counts what was asked for, so that a sound stopped before it could begin stays silent. */
+let asked = 0;
 
-/** Stops whatever sounds. */
+/** Stops whatever sounds or is about to. */
 export function stop(): void {
+  asked += 1;
   running?.();
   running = undefined;
 }
 
-export function isPlaying(): boolean {
-  return running !== undefined;
+/** Stops what sounds and wakes the audio clock; false when something else was asked for meanwhile. */
+async function ready(): Promise<boolean> {
+  stop();
+  const mine = asked;
+  await startAudio();
+  return mine === asked;
 }
 
 interface Voices {
@@ -64,74 +73,105 @@ function voices(): Voices {
 /** Lets the sound of a bow end a little before the next begins. */
 const LIFT = 0.02;
 
-/** Puts a plan on a timeline: `at` runs its action when its time has come, given the audio clock. */
-function schedule(
-  plan: SoundPlan,
-  { bowed, tap }: Voices,
-  at: (time: number, act: (clock: number) => void) => void,
-): void {
-  plan.notes.forEach((note, k) => {
+/** Something that sounds at a time of the plan; `clock` is when, by the audio clock. */
+interface SoundEvent {
+  readonly time: number;
+  readonly sound: (clock: number) => void;
+}
+
+/** Everything in a plan that sounds, in order of time. */
+function eventsOf(plan: SoundPlan, { bowed, tap }: Voices): SoundEvent[] {
+  const notes = plan.notes.map((note, k): SoundEvent => {
     const next = plan.notes[k + 1];
-    at(note.time, (clock) => {
+    const sound = (clock: number): void => {
       if (note.joined) bowed.setNote(note.hz, clock);
       else bowed.triggerAttack(note.hz, clock, note.loud);
       if (!next?.joined) bowed.triggerRelease(clock + Math.max(0.03, note.length - LIFT));
-    });
+    };
+    return { time: note.time, sound };
   });
-  for (const click of plan.clicks) {
-    const [hz, loud] = TAPS[click.kind];
-    at(click.time, (clock) => tap.triggerAttackRelease(hz, 0.03, clock, loud));
-  }
+  const clicks = plan.clicks.map(({ time, kind }): SoundEvent => {
+    const [hz, loud] = TAPS[kind];
+    return { time, sound: (clock) => tap.triggerAttackRelease(hz, 0.03, clock, loud) };
+  });
+  return [...notes, ...clicks].sort((a, b) => a.time - b.time);
 }
 
-/**
- * Seconds before the first note: the transport may begin a tick late, and what stands on its very
- * first tick would then be passed over.
- */
-const LEAD = 0.1;
+/** Seconds from the asking to the first sound. */
+const LEAD = 0.15;
 
-/** Plays a plan. What sounded before is stopped. Times are kept by the audio clock, the page hidden or not. */
+/**
+ * Seconds of sound that always stand ready on the audio clock. A browser wakes a hidden page once a
+ * second at least, so the sound goes on without the page.
+ */
+const AHEAD = 5;
+const REFILL_EVERY = 500;
+
+/** A light may come this much before its note, seconds: half a frame, so that it is as often early as late. */
+const HALF_FRAME = 0.008;
+
+/**
+ * Plays a plan; what sounded before is stopped. The audio clock alone keeps the time: sound is given to
+ * it seconds ahead, and every frame asks it which note is to be lit.
+ */
 export async function play(plan: SoundPlan, options: PlayOptions): Promise<void> {
-  stop();
-  await startAudio();
-  const transport = getTransport();
+  if (!(await ready())) return;
+  const audio = getContext().rawContext as AudioContext;
   const all = voices();
-  transport.cancel();
-  transport.position = 0;
-  schedule(plan, all, (time, act) => transport.schedule(act, LEAD + time));
-  for (const note of plan.notes) {
-    transport.schedule((clock) => {
-      getDraw().schedule(() => options.onNote(note.at, getContext().rawContext.currentTime - clock), clock);
-    }, LEAD + note.time);
-  }
-  transport.loop = options.loop;
-  transport.loopStart = LEAD + plan.begins;
-  transport.loopEnd = LEAD + plan.seconds;
-  if (!options.loop) {
-    transport.schedule(
-      (clock) => {
-        getDraw().schedule(() => {
-          stop();
-        }, clock);
-      },
-      LEAD + plan.seconds + 0.1,
-    );
-  }
+  const events = eventsOf(plan, all);
+  const begun = audio.currentTime + LEAD;
+  /** Seconds of the plan that have been heard; the way from the clock to the loudspeaker counts. */
+  const heard = (): number => audio.currentTime - (audio.outputLatency || 0) - begun;
+
+  let next = 0;
+  let pass = 0;
+  const refill = (): void => {
+    const until = audio.currentTime - begun + AHEAD;
+    for (;;) {
+      const event = events[next];
+      if (!event) {
+        if (!options.loop || events.length === 0) break;
+        pass += 1;
+        next = events.findIndex(({ time }) => time >= plan.begins);
+        if (next < 0) break;
+        continue;
+      }
+      const time = secondsTo(plan, { pass, within: event.time });
+      if (time > until) break;
+      event.sound(begun + time);
+      next += 1;
+    }
+    // A hidden page draws no frames; the end is found here as well.
+    if (!options.loop && heard() > plan.seconds + LIFT) stop();
+  };
+
+  let lit: string | undefined;
+  let frame = 0;
+  const light = (): void => {
+    frame = requestAnimationFrame(light);
+    const now = heard();
+    const moment = momentAt(plan, now + HALF_FRAME, options.loop);
+    const note = noteAt(plan, moment.within);
+    const stroke = note && `${moment.pass} ${note.time}`;
+    if (note && stroke !== lit) options.onNote(note.at, now - secondsTo(plan, { ...moment, within: note.time }));
+    lit = stroke;
+  };
+
   if (options.drone) all.drone.triggerAttack(options.drone.hz, undefined, options.drone.volume);
-  transport.start('+0.1');
+  const refilling = setInterval(refill, REFILL_EVERY);
   running = () => {
-    transport.stop();
-    transport.cancel();
-    getDraw().cancel(0);
+    clearInterval(refilling);
+    cancelAnimationFrame(frame);
     all.dispose();
     options.onEnd();
   };
+  refill();
+  light();
 }
 
 /** Sounds one tone until it is stopped: a drone, an open string. */
 export async function hold(hz: number, volume = 0.7): Promise<void> {
-  stop();
-  await startAudio();
+  if (!(await ready())) return;
   const out = new Gain(0.5).toDestination();
   const { voice, dispose } = droneVoice(out);
   voice.triggerAttack(hz, undefined, volume);
@@ -145,6 +185,11 @@ const RATE = 44_100;
 
 /** The plan as sound, rendered as fast as the machine can: samples of one channel and their rate. */
 export async function render(plan: SoundPlan): Promise<{ samples: Float32Array; rate: number }> {
-  const buffer = await Offline(() => schedule(plan, voices(), (time, act) => act(time)), plan.seconds + 0.3, 1, RATE);
+  const buffer = await Offline(
+    () => eventsOf(plan, voices()).forEach(({ time, sound }) => sound(time)),
+    plan.seconds + 0.3,
+    1,
+    RATE,
+  );
   return { samples: buffer.getChannelData(0), rate: buffer.sampleRate };
 }

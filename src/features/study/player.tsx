@@ -1,6 +1,8 @@
-import { memo, useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Play, Square } from 'lucide-react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { silence, sound } from '../../audio/sounding.ts';
 import { beatsPerMinute } from '../../core/bowing/bowing.ts';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { equalHz, frequency, TEMPERAMENTS, type Temperament } from '../../core/intonation/temperament.ts';
@@ -56,26 +58,31 @@ export const Player = memo(function Player({
   const [on, setOn] = useState(false);
   const run = from === undefined || to === undefined ? undefined : { from, to };
 
-  const begin = useSteady(async () => {
-    const player = await import('../../audio/player.ts');
-    sounding.current = player.stop;
+  const ended = useSteady(() => {
+    lightNote(study, undefined);
+    setOn(false);
+  });
+  const begin = useSteady(() => {
     setOn(true);
-    await player.play(soundPlan(study, { ...playing, ...run }), {
-      drone: drone.note === 'none' ? undefined : { hz: droneHz(study, drone, playing), volume: drone.volume },
-      loop,
-      onNote: (at, late) => {
-        lightNote(study, at);
-        performance.mark('note lit', { detail: { at, late } });
-      },
-      onEnd: () => {
-        lightNote(study, undefined);
-        setOn(false);
-      },
+    return sound(({ play }) =>
+      play(soundPlan(study, { ...playing, ...run }), {
+        drone: drone.note === 'none' ? undefined : { hz: droneHz(study, drone, playing), volume: drone.volume },
+        loop,
+        onNote: (at, late) => {
+          lightNote(study, at);
+          performance.mark('note lit', { detail: { at, late } });
+        },
+        onEnd: ended,
+      }),
+    ).catch((error: unknown) => {
+      ended();
+      toast.error(`Nothing can sound: ${error instanceof Error ? error.message : String(error)}`);
     });
   });
-  // The player is only ever asked for once something is to sound.
-  const sounding = useRef<() => void>(undefined);
-  const end = useSteady(() => sounding.current?.());
+  const end = useSteady(() => {
+    silence();
+    ended();
+  });
 
   // A change of the study stops what sounds of the old one; so does leaving it.
   useEffect(() => () => end(), [study, end]);

@@ -1,5 +1,7 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { silence, sound } from '../../audio/sounding.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS, type Instrument } from '../../core/instruments/instrument.ts';
 import { instrumentFor, stringLength } from '../../core/instruments/set-up.ts';
 import {
@@ -51,35 +53,36 @@ export function TuningScreen() {
     next.delete('start');
     setParams(next, { replace: true });
   };
-  // The player is only ever asked for once something is to sound.
-  const sounding = useRef<() => void>(undefined);
-  const silence = useSteady((): void => {
+  const stop = useSteady((): void => {
     setHeld(undefined);
-    sounding.current?.();
+    silence();
   });
-  const sound = async (name: string, hz: number): Promise<void> => {
-    if (held === name) return silence();
+  const begin = async (name: string, hz: number): Promise<void> => {
+    if (held === name) return stop();
     setHeld(name);
-    const player = await import('../../audio/player.ts');
-    sounding.current = player.stop;
-    await player.hold(hz);
+    try {
+      await sound(({ hold }) => hold(hz));
+    } catch (error) {
+      stop();
+      toast.error(`Nothing can sound: ${error instanceof Error ? error.message : String(error)}`);
+    }
   };
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape') silence();
+      if (event.key === 'Escape') stop();
     };
     document.addEventListener('keydown', press);
     return () => {
       document.removeEventListener('keydown', press);
-      silence();
+      stop();
     };
-  }, [silence]);
+  }, [stop]);
   const tone = (name: string, hz: number): React.ReactNode => (
     <Button
       key={name}
       aria-pressed={held === name}
       kind={held === name ? 'strong' : 'plain'}
-      onClick={() => void sound(name, hz)}
+      onClick={() => void begin(name, hz)}
     >
       {held === name ? '■ ' : ''}
       {name}
