@@ -3,6 +3,9 @@ export type PictureCopy = 'screen' | 'paper';
 
 /** A written text with a single run of words in it, however deep the engraver has wrapped it. */
 const WRAPPED_TEXT = /<text([^>]*)>((?:<tspan[^>]*>)+)([^<]*)(?:<\/tspan>)+<\/text>/g;
+/** A group round one drawn thing or one text; what the group says can be said of the thing itself. */
+const ONLY_CHILD =
+  /<g((?: [\w:-]+="[^"]*")*)>(<(use|path|polygon|polyline|text)((?: [\w:-]+="[^"]*")*) ?(?:\/>|>[^<]*<\/text>))<\/g>/g;
 const ATTRIBUTE = /([\w:-]+)="([^"]*)"/g;
 const NOTE_ID = /^n\d+$/;
 /** Glyphs are drawn once and used by a name that begins with their code point. */
@@ -11,8 +14,8 @@ const GLYPH_ID = /^[0-9A-F]{4,5}-/;
 /**
  * An engraved picture made light for the page. The engraver's own style sheet is left out, since
  * one more style sheet makes the browser look at the whole page again; the application's has the
- * same rules. So is what neither eye nor code needs: wrappings of words, empty groups, ids of
- * anything but notes and glyphs.
+ * same rules. So is what neither eye nor code needs: wrappings of words, empty groups and
+ * groups round one thing, ids of anything but notes and glyphs.
  *
  * @param svg as the engraver gives it, without white space between elements.
  */
@@ -31,7 +34,17 @@ export function pagePicture(svg: string, copy: PictureCopy): string {
       return GLYPH_ID.test(id) ? ` id="${copy}-${id}"` : '';
     })
     .replace(/href="#/g, `href="#${copy}-`);
-  return withoutEmptyGroups(light);
+  return withoutEmptyGroups(light).replace(
+    ONLY_CHILD,
+    (whole, group: string, thing: string, tag: string, own: string) =>
+      namesOf(group).some((name) => name === 'id' || namesOf(own).includes(name))
+        ? whole
+        : thing.replace(`<${tag}`, `<${tag}${group}`),
+  );
+}
+
+function namesOf(attributes: string): string[] {
+  return [...attributes.matchAll(ATTRIBUTE)].map(([, name = '']) => name);
 }
 
 function withoutEmptyGroups(svg: string): string {

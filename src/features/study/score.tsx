@@ -100,8 +100,8 @@ function nameNotes(sheet: HTMLElement, study: ScoredStudy): void {
   const arrivals = new Set(study.way.shifts.map((shift) => shift.to));
   const pins = new Set(study.recipe.pins.map((pin) => pin.at));
   // A note's own finger comes before those of other ways under it.
-  const fingers = new Map<string | undefined, SVGGElement>();
-  for (const finger of sheet.querySelectorAll<SVGGElement>('.fing')) {
+  const fingers = new Map<string | undefined, SVGElement>();
+  for (const finger of sheet.querySelectorAll<SVGElement>('.fing')) {
     const of = finger.dataset['startid'];
     if (!fingers.has(of)) fingers.set(of, finger);
   }
@@ -127,7 +127,7 @@ function frameNotes(sheet: HTMLElement, selection: Selection | undefined, count:
     const note = sheet.querySelector<SVGGElement>(`#${noteId(at)}`);
     const chosen = isSelected(selection, at);
     note?.setAttribute('aria-selected', String(chosen));
-    const place = chosen ? note?.querySelector('.notehead use')?.getAttribute('transform') : undefined;
+    const place = chosen ? note?.querySelector('.notehead')?.getAttribute('transform') : undefined;
     const [, x, y] = /translate\((-?\d+),\s*(-?\d+)\)/.exec(place ?? '') ?? [];
     if (!note || x === undefined || y === undefined) continue;
     const frame = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
@@ -147,16 +147,19 @@ function noteUnder(target: EventTarget): number | undefined {
   return match ? Number(match[1]) : undefined;
 }
 
-function useWidth(place: React.RefObject<HTMLElement | null>): number | undefined {
+/** The width an element has for what is in it, CSS pixels. */
+function useWidth(place: React.RefObject<HTMLDivElement | null>): number | undefined {
   const [width, setWidth] = useState<number>();
   useLayoutEffect(() => {
     const element = place.current;
     if (!element) return undefined;
-    const measure = (): void => {
-      if (element.clientWidth > 0) setWidth(Math.round(element.clientWidth - 24));
+    const measure = (wide: number): void => {
+      if (wide > 0) setWidth(Math.round(wide));
     };
-    measure();
-    const observer = new ResizeObserver(measure);
+    const { paddingLeft, paddingRight } = getComputedStyle(element);
+    measure(element.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight));
+    // What the browser has measured is taken as told: asking again would make it lay the page out again.
+    const observer = new ResizeObserver(([entry]) => measure(entry?.contentRect.width ?? 0));
     observer.observe(element);
     return () => observer.disconnect();
   }, [place]);

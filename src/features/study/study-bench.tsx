@@ -159,7 +159,7 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
     return true;
   };
   const onPaper = (part: PaperPart): string => (paper.has(part) ? 'break-inside-avoid' : 'no-print');
-  // Pictures and cards follow a moment after the fingering and the score.
+  // Pictures, cards and words on a note follow a moment after the fingering and the score.
   const pictured = useDeferredValue(shown);
   const settled = useDeferredValue(study);
   const marked = useDeferredValue(selection);
@@ -259,8 +259,8 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
             />
             <Player study={pictured ?? shown} from={run?.[0]} to={run?.[1]} />
             {study ? <ScoreLookSentence look={look} built={settled ?? study} chosen={chosen} onLook={setLook} /> : null}
-            {selection && selection.head < count ? (
-              <NoteBar study={shown} selection={selection} onPin={pinOne} onPinRun={pinMany} onRelease={releaseMany} />
+            {marked && marked.head < count ? (
+              <NoteBar study={shown} selection={marked} onPin={pinOne} onPinRun={pinMany} onRelease={releaseMany} />
             ) : null}
             {study && others.length > 0 ? (
               <Suspense>

@@ -24,7 +24,8 @@ export function NewStudyScreen() {
   }
   const change = useSteady((choices: Choices, way: number) => {
     setDraft({ choices, way });
-    startTransition(() => setParams(toAddress(choices, way), { replace: false }));
+    // Writing the address is a task of its own, so that the engine's answer need not wait for it.
+    setTimeout(() => startTransition(() => setParams(toAddress(choices, way), { replace: false })));
   });
   return <StudyBench choices={draft.choices} way={draft.way} onChange={change} />;
 }
