@@ -259,8 +259,14 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
             />
             <Player study={pictured ?? shown} from={run?.[0]} to={run?.[1]} />
             {study ? <ScoreLookSentence look={look} built={settled ?? study} chosen={chosen} onLook={setLook} /> : null}
-            {marked && marked.head < count ? (
-              <NoteBar study={shown} selection={marked} onPin={pinOne} onPinRun={pinMany} onRelease={releaseMany} />
+            {marked && marked.head < (pictured ?? shown).passage.notes.length ? (
+              <NoteBar
+                study={pictured ?? shown}
+                selection={marked}
+                onPin={pinOne}
+                onPinRun={pinMany}
+                onRelease={releaseMany}
+              />
             ) : null}
             {study && others.length > 0 ? (
               <Suspense>
@@ -282,7 +288,12 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
               <div>
                 {study ? (
                   <div className="no-print">
-                    <WaysList built={study} chosen={chosen} kept={keptFingers !== undefined} onChoose={chooseWay} />
+                    <WaysList
+                      built={settled ?? study}
+                      chosen={chosen}
+                      kept={keptFingers !== undefined}
+                      onChoose={chooseWay}
+                    />
                     <WhyList built={settled ?? study} chosen={chosen} />
                   </div>
                 ) : null}
