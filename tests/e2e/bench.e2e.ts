@@ -243,6 +243,14 @@ describe('working on a fingering', () => {
     await stage.choose('School', 'Long strings');
     await stage.choose('Open strings', 'never');
     await stage.until('the school’s fingering', async () => (await stage.score()) === spared);
+    // It can be set beside another like the schools that are shipped.
+    await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2');
+    await stage.choose('Beside this way', 'the school “Long strings”');
+    const columns = By.css('[aria-labelledby="beside-heading"] th[scope="col"]');
+    await stage.until('two ways side by side', async () => {
+      const names = await Promise.all((await stage.driver.findElements(columns)).map((one) => one.getText()));
+      return names.length === 2 && names[1] === 'The school “Long strings”';
+    });
   });
 
   it('lists its keys on a question mark', async () => {

@@ -54,6 +54,15 @@ describe('what stands on the sheet', () => {
     await stage.until('all covered', async () => (await under()).every((name) => name === '?'));
     await press('h');
     await stage.until('one uncovered', async () => (await under()).join() === '?,?,F♯,?,?,?,?,?');
+    // What stands on the sheet is undone like any other choice, step by step.
+    await stage.click('Undo');
+    await stage.until('all covered again', async () => (await under()).every((name) => name === '?'));
+    await stage.click('Undo');
+    await stage.click('Undo');
+    await stage.until('the names again', async () => (await under()).join() === all.join());
+    await stage.click('Undo');
+    await stage.until('no names', async () => (await under()).length === 0);
+    expect(await (await stage.find(By.xpath('//button[normalize-space()="Undo"]'))).isEnabled()).toBe(false);
   });
 
   it('shows the pattern without notation, and a key to what is left blank', async () => {

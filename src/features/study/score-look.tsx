@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import type { FingersShown } from '../../core/formats/scored-study.ts';
+import type { School } from '../../core/fingering/schools/school.ts';
 import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
 import { wayName } from '../../core/fingering/way-name.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
@@ -7,6 +8,7 @@ import { KNOWN_STUDIES, knownRecipe, type KnownStudy } from '../../core/study/kn
 import { formOf } from '../../core/theory/form.ts';
 import type { NoteNames } from '../../core/theory/note-names.ts';
 import { printed } from '../../core/theory/pitch.ts';
+import { useOwnSchools } from '../../data/schools.ts';
 import { Choice, type Option } from '../../ui/choice.tsx';
 import type { Beside } from './use-other-way.ts';
 
@@ -62,7 +64,8 @@ export const ScoreLookSentence = memo(function ScoreLookSentence({
   chosen: number;
   onLook: (look: Look) => void;
 }) {
-  const besides = besideOptions(built, chosen);
+  const schools = [...SCHOOLS, ...useOwnSchools()];
+  const besides = besideOptions(built, chosen, schools);
   const [first = NONE, second = NONE] = look.besides;
   return (
     <p className="no-print mt-1 text-faint">
@@ -158,14 +161,14 @@ function knownOptions({ recipe }: BuiltStudy): Option[] {
   return [{ value: '', label: 'nothing like it' }, ...kin];
 }
 
-function besideOptions({ recipe, ways, passage }: BuiltStudy, chosen: number): Option[] {
-  const schools = SCHOOLS.filter((one) => one.instruments?.includes(recipe.instrument) ?? true);
+function besideOptions({ recipe, ways, passage }: BuiltStudy, chosen: number, schools: readonly School[]): Option[] {
+  const fitting = schools.filter((one) => one.instruments?.includes(recipe.instrument) ?? true);
   return [
     { value: 'none', label: 'nothing' },
     ...ways.flatMap((way, index) =>
       index === chosen ? [] : [{ value: `way ${index}`, label: `way ${index + 1}: ${wayName(way, passage, recipe)}` }],
     ),
-    ...schools.map((one) => ({ value: `school ${one.id}`, label: `the school “${one.name}”` })),
+    ...fitting.map((one) => ({ value: `school ${one.id}`, label: `the school “${one.name}”` })),
   ];
 }
 
@@ -175,7 +178,8 @@ function besideValue(beside: Beside): string {
 }
 
 function readBeside(value: string): Beside {
-  const [kind, which = ''] = value.split(' ');
+  const [kind, ...words] = value.split(' ');
+  const which = words.join(' ');
   if (kind === 'way') return { kind: 'way', way: Number(which) };
   return kind === 'school' ? { kind: 'school', school: which } : NONE;
 }

@@ -35,7 +35,7 @@ import { PinsLine, PinTrouble } from './pins-line.tsx';
 import { Player } from './player.tsx';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { Score } from './score.tsx';
-import { coverNames, ScoreLookSentence, USUAL_LOOK } from './score-look.tsx';
+import { coverNames, ScoreLookSentence, USUAL_LOOK, type Look } from './score-look.tsx';
 import { rangeOf, selectTo, type Selection } from './selection.ts';
 import { ShiftList } from './shift-list.tsx';
 import { Shortcuts } from './shortcuts.tsx';
@@ -72,6 +72,13 @@ interface BenchProps {
   readonly onChange: (choices: Choices, way: number) => void;
 }
 
+/** All that undo brings back. */
+interface Shown {
+  readonly choices: Choices;
+  readonly way: number;
+  readonly look: Look;
+}
+
 /** The bench a study is worked on: its choices, its score, its ways, and everything that shows them. */
 export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) {
   const built = useBuiltStudy(choices, keptFingers, way);
@@ -81,7 +88,7 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
   const headStart = useHeadStart();
   const keep = useKeepStudy();
   const navigate = useNavigate();
-  const undo = useUndo<{ choices: Choices; way: number }>();
+  const undo = useUndo<Shown>();
   const [selection, setSelection] = useState<Selection>();
   const [paper, setPaper] = useState(USUAL_PAPER);
   const [look, setLook] = useState(USUAL_LOOK);
@@ -110,12 +117,19 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
     onChange(next, nextWay);
   };
   const change = (next: Choices, nextWay: number): void => {
-    undo.remember({ choices, way });
+    undo.remember({ choices, way, look });
     show(next, nextWay);
   };
+  const changeLook = useSteady((next: Look) => {
+    undo.remember({ choices, way, look });
+    setLook(next);
+  });
   const stepBack = useSteady((forth: boolean) => {
-    const target = forth ? undo.forth({ choices, way }) : undo.back({ choices, way });
-    if (target) show(target.choices, target.way);
+    const target = forth ? undo.forth({ choices, way, look }) : undo.back({ choices, way, look });
+    if (!target) return;
+    setLook(target.look);
+    if (target.way !== way || JSON.stringify(target.choices) !== JSON.stringify(choices))
+      show(target.choices, target.way);
   });
   const changePart = useSteady((make: (now: Choices) => Partial<Choices>) =>
     change(changeChoices(choices, make(choices)), 0),
@@ -152,7 +166,7 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
     if (key === 'Escape') setSelection(undefined);
     else if (RELEASE_KEYS.includes(key)) changePins(release(pins, from, to));
     else if (key === 'p') changePins(pinRun(pins, shown.way, from, to));
-    else if (key === 'h' && look.names) setLook(coverNames(look, from, to));
+    else if (key === 'h' && look.names) changeLook(coverNames(look, from, to));
     else if (finger !== undefined && from === to) changePins(pinNote(pins, from, { finger }));
     else if (string && from === to) changePins(pinNote(pins, from, { string: string.name }));
     else return false;
@@ -258,7 +272,9 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
               onPalette={openPalette}
             />
             <Player study={pictured ?? shown} from={run?.[0]} to={run?.[1]} />
-            {study ? <ScoreLookSentence look={look} built={settled ?? study} chosen={chosen} onLook={setLook} /> : null}
+            {study ? (
+              <ScoreLookSentence look={look} built={settled ?? study} chosen={chosen} onLook={changeLook} />
+            ) : null}
             {marked && marked.head < (pictured ?? shown).passage.notes.length ? (
               <NoteBar
                 study={pictured ?? shown}
@@ -344,7 +360,7 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
               onClose={closeSheet}
               commands={benchCommands(choices, {
                 change: (part) => changePart(() => part),
-                look: (part) => setLook({ ...look, ...part }),
+                look: (part) => changeLook({ ...look, ...part }),
                 doings: [
                   { group: 'Do', words: 'Undo', keys: 'Ctrl Z', run: () => stepBack(false) },
                   { group: 'Do', words: 'Redo', keys: 'Ctrl Shift Z', run: () => stepBack(true) },

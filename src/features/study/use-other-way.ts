@@ -4,6 +4,7 @@ import { wayName } from '../../core/fingering/way-name.ts';
 import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/study/refusal.ts';
+import { useOwnSchools } from '../../data/schools.ts';
 import { engine } from '../../workers/engine.ts';
 import type { Choices } from './choices.ts';
 
@@ -25,7 +26,8 @@ export function useOtherWay(
   choices: Choices,
   study: BuiltStudy | undefined,
 ): NamedWay | undefined {
-  const school = beside?.kind === 'school' ? beside.school : undefined;
+  const schools = [...SCHOOLS, ...useOwnSchools()];
+  const school = beside?.kind === 'school' ? schools.find((one) => one.id === beside.school) : undefined;
   const { data } = useQuery({
     queryKey: ['beside', choices, school],
     queryFn: async (): Promise<Outcome<BuiltStudy>> => {
@@ -48,8 +50,7 @@ export function useOtherWay(
     return way && { way, name: wayName(way, study.passage, study.recipe) };
   }
   const way = data?.ok ? data.value.ways[0] : undefined;
-  const name = SCHOOLS.find((one) => one.id === school)?.name;
-  return way && name !== undefined && way.fingers.length === study.passage.notes.length
-    ? { way, name: `the school “${name}”` }
+  return way && school && way.fingers.length === study.passage.notes.length
+    ? { way, name: `the school “${school.name}”` }
     : undefined;
 }
