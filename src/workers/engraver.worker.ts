@@ -126,7 +126,7 @@ const engraver = {
       starts.push(press.pages + 1);
       if (!scored) continue;
       layOut(verovio, scored, pageFor(size));
-      studyPage(press, scored, pagesOf(verovio), { shifts: true, key: false });
+      studyPage(press, scored, pagesOf(verovio), { shifts: true, key: false, drawings: [] });
     }
     lines.forEach((line, place) => press.fill(line, String(starts[place] ?? contents)));
     press.newPage();

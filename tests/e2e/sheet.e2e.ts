@@ -178,6 +178,29 @@ describe('what stands on the sheet', () => {
     }
   });
 
+  it('puts the fingerboard and the climb into the PDF file where they are asked for', async () => {
+    await stage.go('/studies/new?instrument=cello&tonic=D&octaves=2&start=D2');
+    await stage.score();
+    const written = async (): Promise<string> => {
+      await stage.click('Export');
+      await stage.click('PDF, A4');
+      const path = await stage.downloaded('.pdf');
+      const { text } = await wordsOf(new Uint8Array(readFileSync(path)));
+      rmSync(path);
+      return text;
+    };
+    const distances = /\d half steps? · \d+ mm/;
+    expect(await written()).not.toMatch(distances);
+    await stage.click('Print');
+    for (const part of ['Fingerboard', 'The climb'])
+      await (await stage.find(By.xpath(`//*[@role="menuitemcheckbox"][contains(., "${part}")]`))).click();
+    await stage.driver.actions().sendKeys(Key.ESCAPE).perform();
+    const page = await written();
+    expect(page).toMatch(distances);
+    // The climb names each hand over its frame, in both rows.
+    expect(page.match(/1st/g)!.length).toBeGreaterThanOrEqual(3);
+  });
+
   it('writes a page of variations in the order asked', async () => {
     await stage.go('/studies/new?instrument=viola&tonic=C&octaves=2&start=C3');
     await stage.score();

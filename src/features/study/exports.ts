@@ -1,6 +1,7 @@
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { download, fileName } from '../../ui/download.ts';
 import { engraver, type PaperSize } from '../../workers/engraver.ts';
+import { drawnPart } from './drawn-part.ts';
 import { PAPER_PAGE, type PaperPart } from './paper.ts';
 
 /** What a study is written out as, in open formats. */
@@ -50,7 +51,10 @@ export const EXPORTS: readonly Export[] = [
 
 function pdf(size: PaperSize): Export['write'] {
   return async (study, paper) => {
-    const parts = { shifts: paper.has('shifts'), key: study.look?.fingers === 'blank' };
+    const drawings = (['fingerboard', 'climb'] as const)
+      .filter((part) => paper.has(part))
+      .flatMap((part) => drawnPart(part) ?? []);
+    const parts = { shifts: paper.has('shifts'), key: study.look?.fingers === 'blank', drawings };
     download(fileName(study.title, 'pdf'), await engraver().pdf(study, size, parts), 'application/pdf');
   };
 }

@@ -323,13 +323,13 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
                 </div>
               </div>
               <div className="space-y-4">
-                <div className={onPaper('fingerboard')}>
+                <div className={onPaper('fingerboard')} data-paper="fingerboard">
                   <Fingerboard study={pictured ?? shown} selection={marked} onSelect={select} />
                 </div>
                 <div className={onPaper('fingerboard')}>
                   <HandPatterns study={pictured ?? shown} />
                 </div>
-                <div className={onPaper('climb')}>
+                <div className={onPaper('climb')} data-paper="climb">
                   <Climb study={pictured ?? shown} selection={marked} onSelect={select} />
                 </div>
               </div>

@@ -12,6 +12,8 @@ export interface PageParts {
   readonly shifts: boolean;
   /** The fingers, for the teacher of a pupil who fills them in. */
   readonly key: boolean;
+  /** Pictures that follow the score, as SVG: the fingerboard, the climb. */
+  readonly drawings: readonly string[];
 }
 
 /** Puts a study on a page of its own: title, score, and the parts asked for. */
@@ -23,6 +25,7 @@ export function studyPage(press: Press, study: ScoredStudy, scores: readonly str
     if (page > 0) press.newPage();
     press.picture(score);
   });
+  for (const drawing of parts.drawings) press.picture(drawing);
   if (parts.shifts) shiftText(press, study);
   if (parts.key) keyText(press, study);
   press.skip(4);
