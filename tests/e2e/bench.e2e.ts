@@ -66,6 +66,22 @@ describe('working on a fingering', () => {
     await scoreSays(/Fingering: G 01234/);
   });
 
+  it('keeps every one of many keys pressed at once, and goes back through them', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    const first = await stage.score();
+    // Five notes pinned as fast as keys can come.
+    const right = Key.ARROW_RIGHT;
+    await press(['1', '2', '3', '4', '1'].map((finger) => right.repeat(2) + finger).join(''));
+    await told('Note 10 of 29');
+    await stage.until('five pins', async () => (await stage.score()) && (await underlined()).length === 5);
+    const address = decodeURIComponent(await stage.driver.getCurrentUrl());
+    expect([...address.matchAll(/"at":(\d+)/g)].map(([, at]) => Number(at))).toEqual([1, 3, 5, 7, 9]);
+    await stage.driver.navigate().back();
+    await stage.until('four pins', async () => (await stage.score()) && (await underlined()).length === 4);
+    for (let step = 0; step < 4; step += 1) await stage.driver.navigate().back();
+    await stage.until('no pin', async () => (await stage.score()) === first);
+  });
+
   it('offers what a note can take, says what each changes, and takes it by mouse', async () => {
     await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
     await stage.score();

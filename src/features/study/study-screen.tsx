@@ -16,18 +16,29 @@ export function NewStudyScreen() {
   const [params, setParams] = useSearchParams();
   const address = params.toString();
   const [seen, setSeen] = useState(address);
-  const [draft, setDraft] = useState(() => fromAddress(params));
+  // `written` are addresses of choices made here that have not come back yet: a quick second choice
+  // may be made before the address of the first is seen, and must not give way to it.
+  const [draft, setDraft] = useState<Draft>(() => ({ ...fromAddress(params), written: [] }));
   if (seen !== address) {
     setSeen(address);
-    // Back, forward or a link, not a choice made here.
-    if (toAddress(draft.choices, draft.way).toString() !== address) setDraft(fromAddress(params));
+    const own = draft.written.indexOf(address);
+    // Back, forward and links lead; what was written here follows.
+    setDraft(own < 0 ? { ...fromAddress(params), written: [] } : { ...draft, written: draft.written.slice(own + 1) });
   }
   const change = useSteady((choices: Choices, way: number) => {
-    setDraft({ choices, way });
+    const next = toAddress(choices, way);
+    const moves = next.toString() !== (draft.written.at(-1) ?? address);
+    setDraft({ choices, way, written: moves ? [...draft.written, next.toString()] : draft.written });
     // Writing the address is a task of its own, so that the engine's answer need not wait for it.
-    setTimeout(() => startTransition(() => setParams(toAddress(choices, way), { replace: false })));
+    if (moves) setTimeout(() => startTransition(() => setParams(next, { replace: false })));
   });
   return <StudyBench choices={draft.choices} way={draft.way} onChange={change} />;
+}
+
+interface Draft {
+  readonly choices: Choices;
+  readonly way: number;
+  readonly written: readonly string[];
 }
 
 /** A study of the library; every change is kept as it is made. */
