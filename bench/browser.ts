@@ -143,10 +143,11 @@ async function pin(): Promise<void> {
   }
   grown.push(await memory());
   tellChanges('pin by key, 43 notes,', measured);
-  const calm = measured.filter(({ stolen }) => stolen < DISTURBED);
+  // A task of 35 ms is one of 55 when the host takes 20 of them: only edits it left alone tell of the page.
+  const alone = measured.filter(({ stolen }) => stolen === 0);
   for (const [which, some] of [
     ['', measured],
-    ['undisturbed ', calm],
+    ['wholly undisturbed ', alone],
   ] as const) {
     const long = some.flatMap((one) => one.long);
     line(
