@@ -25,9 +25,6 @@ const engine = {
   async options(recipe: Recipe, at: number, now: Way): Promise<NoteOption[] | undefined> {
     const turn = (latest += 1);
     const options: NoteOption[] = [];
-    // A finger is often pinned as soon as its note is chosen: that comes first.
-    await pause(BEFORE_OPTIONS);
-    if (turn !== latest) return undefined;
     for (const option of eachOption(recipe, at, now)) {
       options.push(option);
       // Whatever was asked meanwhile is answered first; a later question about a note replaces this one.
@@ -66,11 +63,8 @@ const engine = {
   },
 };
 
-/** How long a note must have been chosen before its options are looked at, milliseconds. */
-const BEFORE_OPTIONS = 120;
-
-function pause(milliseconds = 0): Promise<void> {
-  return new Promise((resolve) => setTimeout(resolve, milliseconds));
+function pause(): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve));
 }
 
 /** How long nothing must be asked before the engine learns on its own, milliseconds. */

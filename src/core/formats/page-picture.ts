@@ -8,14 +8,15 @@ const ONLY_CHILD =
   /<g((?: [\w:-]+="[^"]*")*)>(<(use|path|polygon|polyline|text)((?: [\w:-]+="[^"]*")*) ?(?:\/>|>[^<]*<\/text>))<\/g>/g;
 const ATTRIBUTE = /([\w:-]+)="([^"]*)"/g;
 const NOTE_ID = /^n\d+$/;
-/** Glyphs are drawn once and used by a name that begins with their code point. */
-const GLYPH_ID = /^[0-9A-F]{4,5}-/;
+/** Glyphs are drawn once and used by a name: their code point, and letters that differ from picture to picture. */
+const GLYPH_ID = /^([0-9A-F]{4,5})-/;
 
 /**
  * An engraved picture made light for the page. The engraver's own style sheet is left out, since
  * one more style sheet makes the browser look at the whole page again; the application's has the
  * same rules. So is what neither eye nor code needs: wrappings of words, empty groups and
- * groups round one thing, ids of anything but notes and glyphs.
+ * groups round one thing, ids of anything but notes and glyphs. Pictures of two fingerings of one
+ * study differ only where the fingerings do.
  *
  * @param svg as the engraver gives it, without white space between elements.
  */
@@ -31,9 +32,10 @@ export function pagePicture(svg: string, copy: PictureCopy): string {
     })
     .replace(/ id="([^"]*)"/g, (whole, id: string) => {
       if (NOTE_ID.test(id)) return copy === 'screen' ? whole : '';
-      return GLYPH_ID.test(id) ? ` id="${copy}-${id}"` : '';
+      const [, glyph] = GLYPH_ID.exec(id) ?? [];
+      return glyph ? ` id="${copy}-${glyph}"` : '';
     })
-    .replace(/href="#/g, `href="#${copy}-`);
+    .replace(/href="#([0-9A-F]{4,5})-[^"]*"/g, `href="#${copy}-$1"`);
   return withoutEmptyGroups(light).replace(
     ONLY_CHILD,
     (whole, group: string, thing: string, tag: string, own: string) =>

@@ -8,6 +8,7 @@ import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/study/refusal.ts';
 import { Button } from '../../ui/button.tsx';
 import { engine } from '../../workers/engine.ts';
+import { calm } from './calm.ts';
 import type { Choices } from './choices.ts';
 
 /** Offers a fingering whose shifts fall on bow changes, where slurs hold shifts now; nothing changes by itself. */
@@ -23,7 +24,10 @@ export const BowOffer = memo(function BowOffer({
   const now = slurredShifts(study.way, study);
   const { data } = useQuery({
     queryKey: ['fit bow', choices],
-    queryFn: async (): Promise<Outcome<BuiltStudy>> => engine().build({ ...choices, fitBow: true, ways: 1 }),
+    queryFn: async ({ signal }): Promise<Outcome<BuiltStudy>> => {
+      await calm(signal);
+      return engine().build({ ...choices, fitBow: true, ways: 1 });
+    },
     enabled: now > 0,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 3_000,

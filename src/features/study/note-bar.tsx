@@ -10,6 +10,7 @@ import type { NoteOption } from '../../core/study/note-options.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';
 import { engine } from '../../workers/engine.ts';
+import { calm } from './calm.ts';
 import { rangeOf, type Selection } from './selection.ts';
 
 /** How many options are offered before the rest is asked for. */
@@ -70,10 +71,15 @@ function Options({
   onPin: (at: number, option: NoteOption) => void;
 }) {
   const note = study.way.fingers[at];
-  const { data } = useQuery({
-    queryKey: ['options', study.recipe, at, study.way.cost],
-    // A question that was overtaken by a later one has no answer.
-    queryFn: async () => (await engine().options(study.recipe, at, study.way)) ?? [],
+  const { data, isPlaceholderData } = useQuery({
+    queryKey: ['options', at, study.recipe, study.way.cost],
+    queryFn: async ({ signal }) => {
+      await calm(signal);
+      // A question that was overtaken by a later one has no answer.
+      return (await engine().options(study.recipe, at, study.way)) ?? [];
+    },
+    // The fingers a note can take stay on view while what they would change is worked out anew.
+    placeholderData: (last, query) => (query?.queryKey[1] === at ? last : undefined),
     staleTime: 60_000,
     gcTime: 3_000,
   });
@@ -84,27 +90,34 @@ function Options({
           {checkSentence(findingOf(note, study.passage, study.recipe), study.passage)}
         </p>
       ) : null}
-      {data === undefined ? (
-        <p className="mt-1 text-sm text-faint">Looking at what else can play it …</p>
-      ) : (
-        <ul aria-label="Ways to play this note" className="mt-1 grid gap-x-4 sm:grid-cols-2 xl:grid-cols-3">
-          {data.slice(0, SHOWN).map((option) => (
-            <li key={option.string + option.finger}>
-              <button
-                type="button"
-                aria-current={option.now ? 'true' : undefined}
-                onClick={() => onPin(at, option)}
-                className="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-wash aria-[current]:font-medium"
-              >
-                <span className="w-12 shrink-0 font-serif text-xl font-bold">
-                  {option.string} {option.finger}
-                </span>
-                <span className="text-sm">{option.words}</span>
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
+      {/* As high while it waits as when it is full, so that nothing below jumps. */}
+      <div className="mt-1 min-h-48 sm:min-h-24 xl:min-h-16">
+        {data === undefined ? (
+          <p className="text-sm text-faint">Looking at what else can play it …</p>
+        ) : (
+          <ul
+            aria-label="Ways to play this note"
+            aria-busy={isPlaceholderData}
+            className="grid gap-x-4 sm:grid-cols-2 xl:grid-cols-3"
+          >
+            {data.slice(0, SHOWN).map((option) => (
+              <li key={option.string + option.finger}>
+                <button
+                  type="button"
+                  aria-current={option.string === note?.string && option.finger === note.finger ? 'true' : undefined}
+                  onClick={() => onPin(at, option)}
+                  className="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-wash aria-[current]:font-medium"
+                >
+                  <span className="w-12 shrink-0 font-serif text-xl font-bold">
+                    {option.string} {option.finger}
+                  </span>
+                  <span className="text-sm">{option.words}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
     </>
   );
 }

@@ -8,6 +8,9 @@ export const PAPER_PARTS = ['fingerboard', 'climb', 'shifts'] as const;
 
 export type PaperPart = (typeof PAPER_PARTS)[number];
 
+/** The parts a teacher wants on paper. */
+export type Paper = ReadonlySet<PaperPart>;
+
 export const PAPER_NAMES: Readonly<Record<PaperPart, string>> = {
   fingerboard: 'Fingerboard',
   climb: 'The climb',
@@ -15,4 +18,4 @@ export const PAPER_NAMES: Readonly<Record<PaperPart, string>> = {
 };
 
 /** What a study is printed with until its teacher says otherwise. */
-export const USUAL_PAPER: ReadonlySet<PaperPart> = new Set<PaperPart>(['shifts']);
+export const USUAL_PAPER: Paper = new Set<PaperPart>(['shifts']);

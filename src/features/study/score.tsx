@@ -1,10 +1,9 @@
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../core/fingering/way-name.ts';
-import { fingeredNotes } from '../../core/formats/score-marks.ts';
 import { noteId, type ScoredStudy } from '../../core/formats/scored-study.ts';
-import { noteWords } from './note-bar.tsx';
 import { PAPER_PAGE } from './paper.ts';
-import { isSelected, type Selection } from './selection.ts';
+import { frameNotes, showPicture } from './score-picture.ts';
+import type { Selection } from './selection.ts';
 import { markEngraved } from './timing.ts';
 import { useEngraving } from './use-engraving.ts';
 
@@ -28,14 +27,18 @@ export const Score = memo(function Score({
   const setting = width === undefined ? undefined : { width, staffHeight: width < 600 ? 30 : 38 };
   const { screen, paper, trouble } = useEngraving(study, setting, PAPER_PAGE);
   const shown = screen?.of;
+  const room = useRef<Room>({ of: '', height: 0 });
+  const paperPlace = useRef<HTMLDivElement>(null);
+  usePaperCopy(paperPlace, paper?.of === study ? paper.svg : undefined);
 
-  useEffect(() => {
-    if (!shown || !sheet.current) return;
-    nameNotes(sheet.current, shown);
+  useLayoutEffect(() => {
+    if (!screen || !sheet.current) return;
+    showPicture(sheet.current, screen.svg, screen.of);
+    keepRoom(sheet.current, room.current, screen.of);
     markEngraved();
-  }, [shown]);
-  useEffect(() => {
-    if (shown && sheet.current) frameNotes(sheet.current, selection, shown.way.fingers.length);
+  }, [screen]);
+  useLayoutEffect(() => {
+    if (shown && sheet.current) frameNotes(sheet.current, selection);
   }, [shown, selection]);
   const head = selection?.head;
   useEffect(() => {
@@ -63,7 +66,7 @@ export const Score = memo(function Score({
       {screen ? (
         <div
           ref={sheet}
-          className={paper?.of === study ? 'no-print' : undefined}
+          className="screen-copy"
           role="listbox"
           aria-orientation="horizontal"
           aria-multiselectable="true"
@@ -77,7 +80,6 @@ export const Score = memo(function Score({
             const at = noteUnder(event.target);
             if (at !== undefined) onSelect(at, event.shiftKey);
           }}
-          dangerouslySetInnerHTML={screen.markup}
         />
       ) : (
         <div className="no-print min-h-56 px-2 py-4" role="status">
@@ -89,55 +91,45 @@ export const Score = memo(function Score({
           </p>
         </div>
       )}
-      {paper?.of === study ? <div className="print-only" dangerouslySetInnerHTML={paper.markup} /> : null}
+      <div ref={paperPlace} className="paper-copy" />
     </div>
   );
 });
 
-/** Gives every note of the picture its name, for ears; its marks, and those of its finger, for eyes. */
-function nameNotes(sheet: HTMLElement, study: ScoredStudy): void {
-  sheet.querySelector('svg')?.setAttribute('role', 'presentation');
-  const arrivals = new Set(study.way.shifts.map((shift) => shift.to));
-  const pins = new Set(study.recipe.pins.map((pin) => pin.at));
-  // A note's own finger comes before those of other ways under it.
-  const fingers = new Map<string | undefined, SVGElement>();
-  for (const finger of sheet.querySelectorAll<SVGElement>('.fing')) {
-    const of = finger.dataset['startid'];
-    if (!fingers.has(of)) fingers.set(of, finger);
-  }
-  const fingered = fingeredNotes(study);
-  for (const { at } of study.way.fingers) {
-    const note = sheet.querySelector(`#${noteId(at)}`);
-    note?.setAttribute('role', 'option');
-    note?.setAttribute('aria-label', noteWords(study, at));
-    for (const part of [note, fingered.has(at) ? fingers.get(`#${noteId(at)}`) : undefined]) {
-      part?.classList.toggle('arrival', arrivals.has(at));
-      part?.classList.toggle('pinned', pins.has(at));
-    }
-  }
+/** The height of the tallest picture of one study so far. */
+interface Room {
+  of: string;
+  height: number;
 }
 
-/** The frame's reach from the left end of a notehead's middle line, in the engraver's units. */
-const FRAME = { x: -80, y: -200, width: 380, height: 400 };
+/**
+ * Keeps the sheet as high as the tallest picture of the same notes so far: another fingering may need
+ * less room, and what stands below must not jump away from under the hand.
+ */
+function keepRoom(sheet: HTMLElement, room: Room, { title, passage, look }: ScoredStudy): void {
+  const [, , wide = 0, high = 0] = sheet.querySelector('svg')?.getAttribute('viewBox')?.split(' ').map(Number) ?? [];
+  const of = JSON.stringify([title, passage.notes.length, wide, look?.fingers, look?.names, look?.beside?.length]);
+  room.height = Math.max(room.of === of ? room.height : 0, high);
+  room.of = of;
+  sheet.style.minHeight = `${room.height}px`;
+}
 
-/** Draws a frame behind the head of each chosen note; the engraver says where heads are, nothing is measured. */
-function frameNotes(sheet: HTMLElement, selection: Selection | undefined, count: number): void {
-  for (const old of sheet.querySelectorAll('.chosen-note')) old.remove();
-  for (let at = 0; at < count; at += 1) {
-    const note = sheet.querySelector<SVGGElement>(`#${noteId(at)}`);
-    const chosen = isSelected(selection, at);
-    note?.setAttribute('aria-selected', String(chosen));
-    const place = chosen ? note?.querySelector('.notehead')?.getAttribute('transform') : undefined;
-    const [, x, y] = /translate\((-?\d+),\s*(-?\d+)\)/.exec(place ?? '') ?? [];
-    if (!note || x === undefined || y === undefined) continue;
-    const frame = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
-    frame.setAttribute('x', String(Number(x) + FRAME.x));
-    frame.setAttribute('y', String(Number(y) + FRAME.y));
-    frame.setAttribute('width', String(FRAME.width));
-    frame.setAttribute('height', String(FRAME.height));
-    frame.classList.add('chosen-note');
-    note.prepend(frame);
-  }
+/** Puts the paper's copy of a picture in its place while the page is printed. */
+function usePaperCopy(place: React.RefObject<HTMLDivElement | null>, svg: string | undefined): void {
+  useEffect(() => {
+    if (svg === undefined) return undefined;
+    const put = (): void => {
+      if (place.current) place.current.innerHTML = svg;
+    };
+    const clear = (): void => place.current?.replaceChildren();
+    window.addEventListener('beforeprint', put);
+    window.addEventListener('afterprint', clear);
+    return () => {
+      window.removeEventListener('beforeprint', put);
+      window.removeEventListener('afterprint', clear);
+      clear();
+    };
+  }, [place, svg]);
 }
 
 /** The note an event fell on. */

@@ -3,6 +3,7 @@ import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/study/refusal.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { engine } from '../../workers/engine.ts';
+import { calm } from './calm.ts';
 import type { Choices } from './choices.ts';
 
 /** A study worked out, as far as it has come. */
@@ -42,8 +43,10 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
   const quick = useQuery({ ...bestWay(choices), enabled: bestFirst });
   const full = useQuery({
     queryKey: ['built', choices, saved],
-    queryFn: async (): Promise<Outcome<BuiltStudy>> =>
-      saved ? await engine().buildSaved(choices, saved) : await engine().build(choices),
+    queryFn: async ({ signal }): Promise<Outcome<BuiltStudy>> => {
+      if (bestFirst) await calm(signal);
+      return saved ? await engine().buildSaved(choices, saved) : await engine().build(choices);
+    },
     enabled: !bestFirst || quick.data !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: FORGOTTEN_AFTER,

@@ -3,8 +3,7 @@ import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { engraver, type PageSetting } from '../../workers/engraver.ts';
 
 export interface Engraving {
-  /** The same object as long as the picture is the same: React writes a new one out anew. */
-  readonly markup: { readonly __html: string };
+  readonly svg: string;
   /** The study the picture shows. */
   readonly of: ScoredStudy;
 }
@@ -36,13 +35,13 @@ export function useEngraving(
     let pause: ReturnType<typeof setTimeout> | undefined;
     const engravePaper = async (): Promise<void> => {
       const svg = await engraver().draw(study, paper, 'paper');
-      if (wanted) setPrinted({ markup: { __html: svg }, of: study });
+      if (wanted) setPrinted({ svg, of: study });
     };
     const engrave = async (): Promise<void> => {
       try {
         const svg = await engraver().draw(study, { width, staffHeight }, 'screen');
         if (!wanted) return;
-        setShown({ markup: { __html: svg }, of: study });
+        setShown({ svg, of: study });
         setTrouble(undefined);
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);
       } catch (error) {

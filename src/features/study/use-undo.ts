@@ -1,9 +1,9 @@
 import { useState } from 'react';
 
-/** What was shown before and what was undone, latest last, written out: hundreds of steps stay small. */
-interface Track {
-  readonly past: readonly string[];
-  readonly future: readonly string[];
+/** What was shown before and what was undone, latest last. */
+interface Track<T> {
+  readonly past: readonly T[];
+  readonly future: readonly T[];
 }
 
 export interface Undo<T> {
@@ -16,20 +16,21 @@ export interface Undo<T> {
   readonly canRedo: boolean;
 }
 
-/** Undo and redo without limit for as long as the screen is open, of anything that can be written as JSON. */
+/**
+ * Undo and redo without limit for as long as the screen is open. What is remembered must never be
+ * changed in place; steps that have parts in common share them, so hundreds of steps stay small.
+ */
 export function useUndo<T>(): Undo<T> {
-  const [{ past, future }, setTrack] = useState<Track>({ past: [], future: [] });
-  const read = (written: string | undefined): T | undefined =>
-    written === undefined ? undefined : (JSON.parse(written) as T);
+  const [{ past, future }, setTrack] = useState<Track<T>>({ past: [], future: [] });
   return {
-    remember: (now) => setTrack({ past: [...past, JSON.stringify(now)], future: [] }),
+    remember: (now) => setTrack({ past: [...past, now], future: [] }),
     back: (now) => {
-      if (past.length > 0) setTrack({ past: past.slice(0, -1), future: [...future, JSON.stringify(now)] });
-      return read(past.at(-1));
+      if (past.length > 0) setTrack({ past: past.slice(0, -1), future: [...future, now] });
+      return past.at(-1);
     },
     forth: (now) => {
-      if (future.length > 0) setTrack({ past: [...past, JSON.stringify(now)], future: future.slice(0, -1) });
-      return read(future.at(-1));
+      if (future.length > 0) setTrack({ past: [...past, now], future: future.slice(0, -1) });
+      return future.at(-1);
     },
     canUndo: past.length > 0,
     canRedo: future.length > 0,

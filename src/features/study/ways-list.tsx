@@ -35,8 +35,8 @@ export const WaysList = memo(function WaysList({
             className="block w-full border-b border-rule px-2 py-1.5 text-left hover:bg-wash data-[state=checked]:bg-wash"
           >
             <span className="flex items-baseline justify-between gap-3">
-              <span className="font-medium">
-                <span aria-hidden="true" className="mr-2 inline-block w-4 text-accent">
+              <span className="pl-6 -indent-6 font-medium">
+                <span aria-hidden="true" className="mr-2 inline-block w-4 indent-0 text-accent">
                   {index === chosen ? '●' : '○'}
                 </span>
                 {wayName(way, built.passage, built.recipe)}

@@ -1,0 +1,76 @@
+import { useState } from 'react';
+import type { Bowing } from '../../core/bowing/bowing.ts';
+import type { Recipe } from '../../core/study/recipe.ts';
+import { useSteady } from '../../ui/steady.ts';
+import { changeBowing, changeChoices, type Choices } from './choices.ts';
+import { USUAL_LOOK, type Look } from './score-look.tsx';
+import { markChoice } from './timing.ts';
+import { useHeadStart } from './use-built-study.ts';
+import { useUndo } from './use-undo.ts';
+
+/** All that undo brings back. */
+interface Edited {
+  readonly choices: Choices;
+  readonly way: number;
+  readonly look: Look;
+}
+
+export interface Editing {
+  /** What stands on the sheet. */
+  readonly look: Look;
+  readonly changeLook: (look: Look) => void;
+  /** Given what to change of the choices as they stand when it is asked. */
+  readonly changePart: (make: (now: Choices) => Partial<Choices>) => void;
+  /** Takes over some choices, the bowing among them. */
+  readonly applyChange: (change: Partial<Choices>) => void;
+  readonly chooseWay: (way: number) => void;
+  readonly setBowing: (bowing: Bowing) => void;
+  readonly changePins: (pins: Recipe['pins']) => void;
+  readonly followSchool: (school: Choices['school']) => void;
+  /** Undoes the last change, or does it again. */
+  readonly stepBack: (forth: boolean) => void;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+}
+
+/** Every change a teacher can make to a study and to how it is shown; each can be undone. */
+export function useEditing(choices: Choices, way: number, onChange: (choices: Choices, way: number) => void): Editing {
+  const headStart = useHeadStart();
+  const undo = useUndo<Edited>();
+  const [look, setLook] = useState(USUAL_LOOK);
+
+  const show = (next: Choices, nextWay: number): void => {
+    markChoice();
+    if (nextWay === 0) headStart(next);
+    onChange(next, nextWay);
+  };
+  const change = (next: Choices, nextWay = 0): void => {
+    undo.remember({ choices, way, look });
+    show(next, nextWay);
+  };
+  return {
+    look,
+    changeLook: useSteady((next: Look) => {
+      undo.remember({ choices, way, look });
+      setLook(next);
+    }),
+    changePart: useSteady((make: (now: Choices) => Partial<Choices>) => change(changeChoices(choices, make(choices)))),
+    applyChange: useSteady(({ bowing, ...part }: Partial<Choices>) => {
+      const next = Object.keys(part).length > 0 ? changeChoices(choices, part) : choices;
+      change(bowing ? changeBowing(next, bowing) : next);
+    }),
+    chooseWay: useSteady((next: number) => change(choices, next)),
+    setBowing: useSteady((bowing: Bowing) => change(changeBowing(choices, bowing))),
+    changePins: useSteady((pins: Recipe['pins']) => change({ ...choices, pins })),
+    followSchool: useSteady((school: Choices['school']) => change({ ...choices, school })),
+    stepBack: useSteady((forth: boolean) => {
+      const target = forth ? undo.forth({ choices, way, look }) : undo.back({ choices, way, look });
+      if (!target) return;
+      setLook(target.look);
+      if (target.way !== way || JSON.stringify(target.choices) !== JSON.stringify(choices))
+        show(target.choices, target.way);
+    }),
+    canUndo: undo.canUndo,
+    canRedo: undo.canRedo,
+  };
+}
