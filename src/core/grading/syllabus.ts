@@ -83,7 +83,7 @@ export const Rule = z.discriminatedUnion('kind', [
 export const Group = z.strictObject({
   id: text('Each group has an id.', 64),
   name: text('Give the group a name.', 80),
-  rule: Rule.default({ kind: 'all' }),
+  rule: Rule.default(() => ALL),
   items: z.array(Item).max(500),
 });
 
@@ -116,6 +116,9 @@ export type Grade = z.infer<typeof Grade>;
 export type Group = z.infer<typeof Group>;
 export type Item = z.infer<typeof Item>;
 export type Rule = z.infer<typeof Rule>;
+
+/** The rule of a group that says nothing of it. */
+export const ALL: Rule = { kind: 'all' };
 
 /** One thing to be played: an item in one of its keys. */
 export interface Ask {

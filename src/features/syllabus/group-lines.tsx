@@ -14,7 +14,7 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { readRule, ruleText, ruleWords } from '../../core/grading/rule.ts';
-import { Item, type Group, type Rule } from '../../core/grading/syllabus.ts';
+import { ALL, Item, type Group } from '../../core/grading/syllabus.ts';
 import { newId } from '../../data/library.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -25,7 +25,6 @@ export function freshItem(): Item {
   return Item.parse({ id: newId(), figure: 'scale', forms: ['major'], tonics: ['C'], octaves: 1 });
 }
 
-const ALL: Rule = { kind: 'all' };
 const RULES = ['all', 'choice', 'any 1', 'any 2', 'any 3', 'any 4'];
 
 /** A group of a grade: its name, how much of it is asked, its lines in any order. */

@@ -1,5 +1,5 @@
 import { INSTRUMENTS } from '../../instruments/instrument.ts';
-import { SYLLABUS_VERSION, Syllabus } from '../syllabus.ts';
+import { ALL, SYLLABUS_VERSION, type Item, type Syllabus } from '../syllabus.ts';
 
 const CHAIRS = [
   { id: 'junior', name: 'Junior strings', majors: ['G', 'D', 'C'], minors: ['G', 'D'], octaves: 2, bass: 1, bpm: 60 },
@@ -24,7 +24,7 @@ const CHAIRS = [
 ] as const;
 
 /** A youth orchestra's list for auditions: two of the majors, one minor, a chromatic. Invented. */
-export const AUDITION_LIST: Syllabus = Syllabus.parse({
+export const AUDITION_LIST: Syllabus = {
   kind: 'step-ladder-syllabus',
   version: SYLLABUS_VERSION,
   id: 'seven-bridges-auditions',
@@ -34,11 +34,13 @@ export const AUDITION_LIST: Syllabus = Syllabus.parse({
   sections: INSTRUMENTS.map((instrument) => ({
     instrument,
     grades: CHAIRS.map(({ id, name, majors, minors, octaves, bass, bpm }) => {
-      const how = {
+      const how: Omit<Item, 'id' | 'figure' | 'forms' | 'tonics'> = {
         octaves: instrument === 'bass' ? bass : octaves,
         slurs: [1, 4],
         tempo: { perBeat: 2, bpm },
         memory: true,
+        direction: 'up-down',
+        rhythm: 'even',
       };
       return {
         id,
@@ -67,6 +69,7 @@ export const AUDITION_LIST: Syllabus = Syllabus.parse({
           {
             id: `${id}-chromatic`,
             name: 'Chromatic',
+            rule: ALL,
             items: [
               {
                 id: `${id}-chromatic-1`,
@@ -82,4 +85,4 @@ export const AUDITION_LIST: Syllabus = Syllabus.parse({
       };
     }),
   })),
-});
+};

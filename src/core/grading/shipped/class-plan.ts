@@ -1,5 +1,5 @@
 import { INSTRUMENTS } from '../../instruments/instrument.ts';
-import { SYLLABUS_VERSION, Syllabus } from '../syllabus.ts';
+import { ALL, SYLLABUS_VERSION, type Item, type Syllabus } from '../syllabus.ts';
 
 /** What a year of a class plays together: the same key for all, one octave until the last year. */
 const YEARS = [
@@ -10,7 +10,7 @@ const YEARS = [
 ] as const;
 
 /** A school district's plan for mixed string classes. Invented. */
-export const CLASS_PLAN: Syllabus = Syllabus.parse({
+export const CLASS_PLAN: Syllabus = {
   kind: 'step-ladder-syllabus',
   version: SYLLABUS_VERSION,
   id: 'osterby-class-plan',
@@ -19,11 +19,20 @@ export const CLASS_PLAN: Syllabus = Syllabus.parse({
   sections: INSTRUMENTS.map((instrument) => ({
     instrument,
     grades: YEARS.map(({ name, scales, minors, octaves, pace, slurs }, place) => {
-      const how = {
+      const how: Omit<Item, 'id' | 'figure' | 'forms' | 'tonics'> = {
         octaves: instrument === 'bass' ? 1 : octaves,
         slurs: [...slurs],
         tempo: { perBeat: pace[0], bpm: pace[1] },
         memory: false,
+        direction: 'up-down',
+        rhythm: 'even',
+      };
+      const minor: Item = {
+        id: `y${place + 1}-minor`,
+        figure: 'scale',
+        forms: ['natural-minor'],
+        tonics: [...minors],
+        ...how,
       };
       return {
         id: `year-${place + 1}`,
@@ -32,19 +41,10 @@ export const CLASS_PLAN: Syllabus = Syllabus.parse({
           {
             id: `scales-${place + 1}`,
             name: 'Scales together',
+            rule: ALL,
             items: [
               { id: `y${place + 1}-major`, figure: 'scale', forms: ['major'], tonics: [...scales], ...how },
-              ...(minors.length > 0
-                ? [
-                    {
-                      id: `y${place + 1}-minor`,
-                      figure: 'scale',
-                      forms: ['natural-minor'],
-                      tonics: [...minors],
-                      ...how,
-                    },
-                  ]
-                : []),
+              ...(minors.length > 0 ? [minor] : []),
             ],
           },
           {
@@ -66,4 +66,4 @@ export const CLASS_PLAN: Syllabus = Syllabus.parse({
       };
     }),
   })),
-});
+};

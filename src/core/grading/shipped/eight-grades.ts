@@ -1,5 +1,5 @@
 import { INSTRUMENTS, type InstrumentId } from '../../instruments/instrument.ts';
-import { SYLLABUS_VERSION, Syllabus, type Rule } from '../syllabus.ts';
+import { ALL, SYLLABUS_VERSION, type Group, type Rule, type Syllabus } from '../syllabus.ts';
 import { PLAN, type Line } from './eight-grades-plan.ts';
 
 /** A fifth lower, as the fingers stay on viola and cello. */
@@ -21,10 +21,9 @@ const FIFTH_LOWER: Readonly<Record<string, string>> = {
 
 /** Beats a minute on the longer strings, beside the violin's. From memory. */
 const PACE: Readonly<Record<InstrumentId, number>> = { violin: 1, viola: 0.96, cello: 0.92, bass: 0.82 };
-const ALL: Rule = { kind: 'all' };
 const RULES: Readonly<Record<string, Rule>> = { Thirds: { kind: 'choice' } };
 
-function linesFor(lines: readonly Line[], instrument: InstrumentId, grade: number) {
+function linesFor(lines: readonly Line[], instrument: InstrumentId, grade: number): Group[] {
   const names = [...new Set(lines.map((line) => line.group))];
   return names.map((name) => ({
     id: `${name.toLowerCase()}-${grade}`,
@@ -45,6 +44,7 @@ function linesFor(lines: readonly Line[], instrument: InstrumentId, grade: numbe
               : line.violin.map((tonic) => (instrument === 'violin' ? tonic : (FIFTH_LOWER[tonic] ?? tonic))),
         octaves: instrument === 'bass' ? (line.bassOctaves ?? Math.min(line.octaves, 2)) : line.octaves,
         slurs: [...line.slurs],
+        direction: 'up-down',
         rhythm: line.rhythm ?? 'even',
         tempo: { perBeat: line.pace[0], bpm: Math.round((line.pace[1] * PACE[instrument]) / 2) * 2 },
         memory: true,
@@ -53,7 +53,7 @@ function linesFor(lines: readonly Line[], instrument: InstrumentId, grade: numbe
 }
 
 /** An exam board of eight grades for all four instruments. Invented. */
-export const EIGHT_GRADES: Syllabus = Syllabus.parse({
+export const EIGHT_GRADES: Syllabus = {
   kind: 'step-ladder-syllabus',
   version: SYLLABUS_VERSION,
   id: 'lindenfeld-board',
@@ -68,4 +68,4 @@ export const EIGHT_GRADES: Syllabus = Syllabus.parse({
       groups: linesFor(lines, instrument, place + 1),
     })),
   })),
-});
+};
