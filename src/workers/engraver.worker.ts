@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { pagePicture, type PictureCopy } from '../core/formats/page-picture.ts';
+import { lineStarts } from '../core/formats/lines.ts';
 import { musicXml } from '../core/formats/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { INSTRUMENT_TABLE } from '../core/instruments/instrument.ts';
@@ -186,6 +187,7 @@ function pageFor(size: PaperSize): PageSetting {
 
 function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting): void {
   const scale = (page.staffHeight / STAFF_AT_SCALE_100) * 100;
+  const lines = lineStarts(study, page.width / page.staffHeight);
   verovio.setOptions({
     inputFrom: 'musicxml',
     scale,
@@ -198,7 +200,9 @@ function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting):
     pageMarginRight: 20,
     header: 'none',
     footer: 'none',
-    breaks: 'auto',
+    breaks: lines.length > 0 ? 'line' : 'auto',
+    // Lines that are equally full all reach the right edge; a single one does if it fills half of it by itself.
+    minLastJustification: lines.length > 0 ? 0 : 0.5,
     svgViewBox: true,
     svgRemoveXlink: true,
     svgFormatRaw: true,
@@ -209,7 +213,7 @@ function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting):
     lyricSize: 4.5,
     mnumInterval: 0,
   });
-  verovio.loadData(musicXml(study));
+  verovio.loadData(musicXml(study, lines));
 }
 
 function pagesOf(verovio: VerovioToolkit): string[] {

@@ -1,6 +1,6 @@
 import { beatsPerMinute, BOW_PART_WORDS } from '../bowing/bowing.ts';
 import type { Metre } from '../bowing/metre.ts';
-import { divisionOf, metreOf, TICKS_PER_BEAT, timeNotes, writtenPieces, type WrittenPiece } from '../bowing/rhythm.ts';
+import { TICKS_PER_BEAT, type WrittenPiece } from '../bowing/rhythm.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import type { ClefId, Instrument } from '../instruments/instrument.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
@@ -9,6 +9,7 @@ import { isMinor } from '../theory/form.ts';
 import { keySignature } from '../theory/key-signature.ts';
 import type { Pitch } from '../theory/pitch.ts';
 import { AccidentalMemory } from './accidental.ts';
+import { barsOf } from './bars.ts';
 import { beamsOf, beatOf } from './beam.ts';
 import { clefPlan } from './clef-plan.ts';
 import { noteName } from '../theory/note-names.ts';
@@ -30,19 +31,18 @@ const CLEFS: Record<ClefId, readonly [sign: string, line: number]> = {
  * The study as MusicXML: what the screen engraves is this file.
  *
  * Fingers stand above the notes; string numerals stand below where the string changes; where the
- * hand changes, a bracket over each hand and the position's name with an arrow mark the shift.
+ * hand changes, a bracket over each hand and the position's name with an arrow mark the shift. A
+ * study of several parts has the name of each over its beginning.
  * Every note carries an id (`n0`, `n1` …; tied pieces `n0-2` …). Bass parts are written an octave
  * up and say so.
+ *
+ * @param lines bars that begin a new line, counted from 0; where lines end is left open when left out.
  */
-export function musicXml(study: ScoredStudy): string {
+export function musicXml(study: ScoredStudy, lines: readonly number[] = []): string {
   const instrument = instrumentFor(study.recipe.instrument, study.recipe.setUp);
-  const { bowing, form } = study.recipe;
-  const chromatic = form === 'chromatic';
-  const metre = metreOf(study.passage, bowing, chromatic);
-  const timed = timeNotes(study.passage, bowing, chromatic);
-  const pieces = writtenPieces(timed, divisionOf(bowing), metre);
-  const bars = intoBars(pieces, metre);
-  const divisions = divisionsFor(pieces);
+  const { bowing } = study.recipe;
+  const { bars, metre } = barsOf(study);
+  const divisions = divisionsFor(bars.flat());
   const plan = clefPlan(
     instrument,
     bars.map((bar) => bar.map((piece) => noteOf(study, piece).pitch.midi)),
@@ -53,6 +53,7 @@ export function musicXml(study: ScoredStudy): string {
     element(
       'measure',
       { number: index + 1 - early, ...(early > index ? { implicit: 'yes' } : {}) },
+      lines.includes(index) ? element('print', { 'new-system': 'yes' }) : undefined,
       ...barAttributes(study, instrument, plan, index, divisions, metre),
       ...(index === 0 ? opening(study, metre) : []),
       ...barContent(study, instrument, bar, marks, divisions),
@@ -82,16 +83,6 @@ function noteOf(study: ScoredStudy, piece: WrittenPiece): { pitch: Pitch; finger
     pitch: (study.passage.notes[piece.at] as Passage['notes'][number]).pitch,
     finger: study.way.fingers[piece.at] as FingeredNote,
   };
-}
-
-function intoBars(pieces: readonly WrittenPiece[], metre: Metre): WrittenPiece[][] {
-  const length = TICKS_PER_BEAT * metre.beats;
-  const bars: WrittenPiece[][] = [];
-  for (const piece of pieces) {
-    const bar = Math.floor(piece.onset / length + 1e-9);
-    (bars[bar] ??= []).push(piece);
-  }
-  return bars;
 }
 
 /** Divisions of a beat that every length is a whole number of. */
@@ -215,27 +206,25 @@ function pitchElement(pitch: Pitch, instrument: Instrument): XmlNode {
 function directionsBefore(at: number, marks: Marks): XmlNode[] {
   const list: XmlNode[] = [];
   const hand = marks.handStarts.get(at);
-  if (hand !== undefined) {
+  // The space at its end keeps the name of the next hand off: the engraver thinks letters narrower than they are.
+  if (hand !== undefined) list.push(wordsAbove(`${hand}\u00a0`, { 'font-size': 7, 'font-style': 'italic' }));
+  // What comes later stands higher: a part's name over that of its first hand.
+  const heading = marks.headings.get(at);
+  if (heading !== undefined) {
+    list.push(wordsAbove(heading, { 'font-weight': 'bold', 'font-style': 'normal', 'font-size': 9 }));
+  }
+  if (hand !== undefined && !marks.handEnds.has(at)) {
     list.push(
       element(
         'direction',
         { placement: 'above' },
-        element('direction-type', {}, element('words', { 'font-size': 7, 'font-style': 'italic' }, hand)),
+        element(
+          'direction-type',
+          {},
+          element('bracket', { type: 'start', number: 1, 'line-end': 'down', 'line-type': 'solid' }),
+        ),
       ),
     );
-    if (!marks.handEnds.has(at)) {
-      list.push(
-        element(
-          'direction',
-          { placement: 'above' },
-          element(
-            'direction-type',
-            {},
-            element('bracket', { type: 'start', number: 1, 'line-end': 'down', 'line-type': 'solid' }),
-          ),
-        ),
-      );
-    }
   }
   const wedge = marks.wedges.get(at);
   if (wedge !== undefined) {
@@ -257,6 +246,10 @@ function directionsBefore(at: number, marks: Marks): XmlNode[] {
     );
   }
   return list;
+}
+
+function wordsAbove(words: string, look: Readonly<Record<string, string | number>>): XmlNode {
+  return element('direction', { placement: 'above' }, element('direction-type', {}, element('words', look, words)));
 }
 
 function wedgeMark(type: string): XmlNode {

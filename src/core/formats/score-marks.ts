@@ -1,10 +1,13 @@
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
 import { differingNotes } from '../fingering/comparison.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
+import { partNames } from '../study/notes.ts';
 import { changingNotes, type ScoredStudy } from './scored-study.ts';
 
 /** What is printed at a note besides the note: found once for the whole study. */
 export interface Marks {
+  /** Names of the parts of a study of several, by the note each begins with. */
+  readonly headings: ReadonlyMap<number, string>;
   /** String numeral to print, by note. */
   readonly numerals: ReadonlyMap<number, string>;
   /** First notes of hands, with the words over them. */
@@ -50,8 +53,10 @@ export function marksOf(study: ScoredStudy): Marks {
   const under = underNotes(study);
   const shape = bowMarks(study);
   const fingered = fingeredNotes(study);
+  const headings = new Map(partNames(recipe).map((name, part) => [passage.parts[part] ?? 0, name]));
   if (study.look?.fingers === 'blank')
     return {
+      headings,
       numerals: new Map(),
       handStarts: new Map(),
       handEnds: new Set(),
@@ -61,7 +66,7 @@ export function marksOf(study: ScoredStudy): Marks {
       under,
       ...shape,
     };
-  return { numerals, handStarts, handEnds, strokes, bowed, fingered, under, ...shape };
+  return { headings, numerals, handStarts, handEnds, strokes, bowed, fingered, under, ...shape };
 }
 
 /** Notes whose finger stands over them. */

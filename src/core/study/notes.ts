@@ -1,4 +1,4 @@
-import { isSeries, rungsUp } from '../theory/figure.ts';
+import { FIGURE_NAMES, isSeries, rungsUp } from '../theory/figure.ts';
 import { ARPEGGIO_SERIES, CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../theory/form.ts';
 import { parsePitch, printed, tonicName, type Pitch } from '../theory/pitch.ts';
 import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type Heading } from '../theory/spelling.ts';
@@ -49,6 +49,15 @@ export function partRecipes(recipe: Recipe): Recipe[] {
     { ...recipe, figure: 'arpeggio', form: chordOn(recipe.form), melodicDescent: 'natural' },
     { ...recipe, figure: 'broken-thirds' },
   ];
+}
+
+/** What each part of a study of several is called, in playing order: `Scale`, `Arpeggio`; none for a study of one. */
+export function partNames(recipe: Recipe): string[] {
+  if (!isSeries(recipe.figure)) return [];
+  return partRecipes(recipe).map(({ figure, form }) => {
+    const name = recipe.figure === 'key-set' ? FIGURE_NAMES[figure] : formOf(form).name;
+    return name.charAt(0).toUpperCase() + name.slice(1);
+  });
 }
 
 /** The chord that goes with a scale in a key set: its own triad, major or minor by its third. */

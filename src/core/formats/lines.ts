@@ -1,0 +1,98 @@
+import { TICKS_PER_BEAT } from '../bowing/rhythm.ts';
+import { keySignature } from '../theory/key-signature.ts';
+import { AccidentalMemory } from './accidental.ts';
+import { barsOf, type Barred } from './bars.ts';
+import type { ScoredStudy } from './scored-study.ts';
+
+/**
+ * Widths of written music, in heights of the staff. Read off scores the engraver drew without a
+ * break; the test beside this file compares them with what it draws.
+ */
+const WIDTH = {
+  clef: 0.95,
+  sign: 0.3,
+  metre: 0.6,
+  barLine: 0.3,
+  accidental: 0.1,
+  /** A quarter; others are wider or narrower by a power of their length. */
+  quarter: 0.95,
+  /** The narrowest a note can be, by what stands under it. */
+  least: { bare: 0.46, letters: 0.6, words: 0.75 },
+  margins: 0.6,
+} as const;
+
+const BY_LENGTH = 0.6;
+/** How full a line may be of what is thought to fit. */
+const FULL = 0.97;
+
+/** The width each bar of a study takes, in heights of the staff. */
+export function barWidths(study: ScoredStudy, { bars, metre }: Barred = barsOf(study)): number[] {
+  const { passage, recipe, look } = study;
+  const signature = keySignature(recipe.tonic, recipe.form);
+  const least = !look?.names ? WIDTH.least.bare : look.names === 'letters' ? WIDTH.least.letters : WIDTH.least.words;
+  const quarters = (ticks: number): number => (ticks / TICKS_PER_BEAT) * (metre.compound ? 1.5 : 1);
+  const wide = (ticks: number): number => Math.max(least, WIDTH.quarter * quarters(ticks) ** BY_LENGTH);
+  const barTicks = metre.beats * TICKS_PER_BEAT;
+  return bars.map((bar) => {
+    const memory = new AccidentalMemory(signature.altered);
+    let width = WIDTH.barLine;
+    let filled = 0;
+    for (const { at, length } of bar) {
+      const note = passage.notes[at];
+      if (note && memory.show(note.pitch)) width += WIDTH.accidental;
+      width += wide(length);
+      filled += length;
+    }
+    const rest = barTicks - filled;
+    return rest > 1 ? width + wide(rest) : width;
+  });
+}
+
+/**
+ * The bars that begin a new line so that all lines are about equally full: as few lines as fit, and
+ * no line of one bar left over. Each part of a study of several begins a line.
+ *
+ * @param width of the page, in heights of the staff.
+ */
+export function lineStarts(study: ScoredStudy, width: number): number[] {
+  const { fifths } = keySignature(study.recipe.tonic, study.recipe.form);
+  const head = WIDTH.clef + WIDTH.sign * Math.abs(fifths);
+  const room = (width - WIDTH.margins) * FULL - head;
+  const barred = barsOf(study);
+  const { bars } = barred;
+  const widths = barWidths(study, barred);
+  // The metre stands on the first line alone.
+  if (widths[0] !== undefined) widths[0] += WIDTH.metre;
+  const parts = study.passage.parts.map((note) => bars.findIndex((bar) => bar.some(({ at }) => at === note)));
+  return parts
+    .flatMap((from, part) => [from, ...evenStarts(widths.slice(from, parts[part + 1]), room).map((bar) => from + bar)])
+    .slice(1);
+}
+
+/** Where lines begin after the first, so that each holds at most `room` where it can, and all about the same. */
+function evenStarts(widths: readonly number[], room: number): number[] {
+  const upTo = [0];
+  for (const width of widths) upTo.push((upTo.at(-1) ?? 0) + width);
+  const between = (from: number, to: number): number => (upTo[to] ?? 0) - (upTo[from] ?? 0);
+  // As few lines as there can be: each takes what fits, and at least one bar.
+  let lines = 0;
+  for (let from = 0; from < widths.length; lines += 1) {
+    let to = from + 1;
+    while (to < widths.length && between(from, to + 1) <= room) to += 1;
+    from = to;
+  }
+  // Then the most even ones: the least sum of squares for the first bars, line by line.
+  let best = widths.map((_, last) => ({ cost: between(0, last + 1) ** 2, starts: [] as readonly number[] }));
+  for (let line = 1; line < lines; line += 1) {
+    best = widths.map((_, last) => {
+      let least: (typeof best)[number] = { cost: Number.POSITIVE_INFINITY, starts: [] };
+      for (let start = line; start <= last; start += 1) {
+        const before = best[start - 1];
+        const cost = (before?.cost ?? Number.POSITIVE_INFINITY) + between(start, last + 1) ** 2;
+        if (before && cost < least.cost) least = { cost, starts: [...before.starts, start] };
+      }
+      return least;
+    });
+  }
+  return [...(best.at(-1)?.starts ?? [])];
+}
