@@ -99,6 +99,7 @@ export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   cello: {
     ...SHARED,
     'four-chromatic': 0.4,
+    'high-on-low-string': 0.2,
     'slide-at-top': 1.4,
     'reach-forward': 0.3,
     'reach-back': 0.35,
@@ -113,7 +114,7 @@ export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
   bass: {
     ...SHARED,
     'shift-chromatic': 2,
-    'high-on-low-string': 0.1,
+    'high-on-low-string': 0.2,
     'slide-on-2': 1.2,
     'slide-down-on-1': 2.2,
     'slide-up-on-4': 2.2,

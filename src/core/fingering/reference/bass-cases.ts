@@ -151,4 +151,11 @@ export const BASS_CASES: readonly ReferenceCase[] = [
     rank: 'first',
     why: 'a finger to each half step',
   },
+  {
+    id: 'bass-a-flat-major-2',
+    recipe: { instrument: 'bass', tonic: 'Ab', form: 'major', figure: 'scale', octaves: 2, start: 'Ab1' },
+    expected: { up: 'E:14 A:12 D:14 G:01 G:14 G:14 G:123' },
+    rank: 'offered',
+    why: 'down by a half step at each crossing to the open G, then the top string alone, rather than high on the low ones',
+  },
 ];

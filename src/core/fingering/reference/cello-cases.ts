@@ -175,6 +175,13 @@ export const CELLO_CASES: readonly ReferenceCase[] = [
     why: 'one two three, one two three, from half position',
   },
   {
+    id: 'cello-b-major-2',
+    recipe: { instrument: 'cello', tonic: 'B', form: 'major', figure: 'scale', octaves: 2, start: 'B2' },
+    expected: { up: 'G:124 D:124 A:124 A:124 A:123' },
+    rank: 'first',
+    why: 'five groups of three, each begun by the first finger; above the neck the third takes over from the fourth',
+  },
+  {
     id: 'cello-c-major-3-top',
     recipe: { instrument: 'cello', tonic: 'C', form: 'major', figure: 'scale', octaves: 3, start: 'C2' },
     expected: { tail: 'A:12 A:12 A:123' },
