@@ -1,13 +1,15 @@
 import { memo } from 'react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { partNames } from '../../core/study/notes.ts';
 import { handBlocks } from '../../core/fingering/hand-blocks.ts';
+import { apart, LABEL_LINE } from './labels.ts';
 import { isSelected, type Selection } from './selection.ts';
 
 /** Drawing units; the picture scales to its place. */
 const WIDE = 640;
 const EDGE = 26;
-const TALL = 206;
-const HEAD = 36;
+const TALL = 220;
+const HEAD = 50;
 const FOOT = 40;
 /** How each string's notes are joined, lowest string first: told apart without colour. */
 const DASHES = ['', '7 3', '2 3', '9 3 2 3', '1 4', '4 4', '12 4'];
@@ -19,6 +21,11 @@ interface Row {
   /** The way down is drawn from right to left, so that it stands under the way up. */
   readonly backwards: boolean;
 }
+
+/** About how wide a letter of a position's name and of a string's is. */
+const LETTER = 6.5;
+const STRING_LETTER = 10;
+const UP = -LABEL_LINE / 2;
 
 /** The whole study at a glance: pitch rising over time, a block for each hand, shifts between blocks. */
 export const Climb = memo(function Climb({
@@ -37,15 +44,19 @@ export const Climb = memo(function Climb({
   const altered = new Map(study.look?.altered?.map(({ at, by }) => [at, by]));
   const all = notes.map((note) => note.at);
   const rows: Row[] =
-    top > 0 && top < notes.length - 1 && passage.parts.length === 1
-      ? [
-          { title: 'going up', notes: all.slice(0, top + 1), backwards: false },
-          { title: 'coming down', notes: all.slice(top), backwards: true },
-        ]
-      : [{ title: top === 0 ? 'coming down' : 'going up', notes: all, backwards: false }];
+    passage.parts.length > 1
+      ? partNames(study.recipe).map((title, part) => ({
+          title: title.toLowerCase(),
+          notes: all.slice(passage.parts[part], passage.parts[part + 1]),
+          backwards: false,
+        }))
+      : top > 0 && top < notes.length - 1
+        ? [
+            { title: 'going up', notes: all.slice(0, top + 1), backwards: false },
+            { title: 'coming down', notes: all.slice(top), backwards: true },
+          ]
+        : [{ title: top === 0 ? 'coming down' : 'going up', notes: all, backwards: false }];
   const longest = Math.max(...rows.map((row) => row.notes.length));
-  const step = (WIDE - 2 * EDGE) / Math.max(1, longest - 1);
-  const radius = Math.min(10, Math.max(5, step * 0.42));
   const pitches = notes.map((note) => note.pitch.midi);
   const low = Math.min(...pitches);
   const high = Math.max(...pitches);
@@ -61,6 +72,10 @@ export const Climb = memo(function Climb({
         className="climb mt-1 block w-full font-sans"
       >
         {rows.map((row, r) => {
+          // Up and down stand under one another, note under note; parts fill a row each.
+          const count = passage.parts.length > 1 ? row.notes.length : longest;
+          const step = (WIDE - 2 * EDGE) / Math.max(1, count - 1);
+          const radius = Math.min(10, Math.max(5, step * 0.42));
           const x = (at: number): number => {
             const place = row.notes.indexOf(at);
             return row.backwards ? EDGE + (row.notes.length - 1 - place) * step : EDGE + place * step;
@@ -114,7 +129,6 @@ export const Climb = memo(function Climb({
               })}
               {row.notes.map((at, k) => {
                 const note = way.fingers[at];
-                const before = k > 0 ? way.fingers[row.notes[k - 1] as number] : undefined;
                 const shift = way.shifts.find((one) => one.to === at && k > 0);
                 if (!note) return null;
                 return (
@@ -128,11 +142,6 @@ export const Climb = memo(function Climb({
                     <text x={x(at)} y={y(at) + radius * 0.4} textAnchor="middle" fontSize={radius * 1.35}>
                       {note.finger}
                     </text>
-                    {note.string !== before?.string ? (
-                      <text x={x(at)} y={r * TALL + TALL - 6} textAnchor="middle" className="string-name">
-                        {note.string}
-                      </text>
-                    ) : null}
                     {altered.has(at) ? (
                       <text x={x(at) + radius + 1} y={y(at) - radius + 3} className="altered">
                         {(altered.get(at) ?? 0) > 0 ? '▴' : '▾'}
@@ -147,14 +156,38 @@ export const Climb = memo(function Climb({
                   </g>
                 );
               })}
-              {inRow.map(({ list, block }) => (
+              {apart(
+                row.notes
+                  .filter((at, k) => k === 0 || way.fingers[at]?.string !== way.fingers[at - 1]?.string)
+                  .map((at) => ({
+                    words: way.fingers[at]?.string ?? '',
+                    x: x(at) - STRING_LETTER / 2,
+                    y: r * TALL + TALL - 6,
+                  })),
+                STRING_LETTER,
+                UP,
+              ).map((label) => (
                 <text
-                  key={list[0]}
-                  x={Math.min(...list.map(x)) - radius - 1}
-                  y={Math.min(...list.map(y)) - radius - 8}
-                  className="label"
+                  key={label.x}
+                  x={label.x + STRING_LETTER / 2}
+                  y={label.y}
+                  textAnchor="middle"
+                  className="string-name"
                 >
-                  {block?.position}
+                  {label.words}
+                </text>
+              ))}
+              {apart(
+                inRow.map(({ list, block }) => ({
+                  words: block?.position ?? '',
+                  x: Math.min(...list.map(x)) - radius - 1,
+                  y: Math.min(...list.map(y)) - radius - 8,
+                })),
+                LETTER,
+                UP,
+              ).map((label) => (
+                <text key={label.x} x={label.x} y={label.y} className="label">
+                  {label.words}
                 </text>
               ))}
             </g>
@@ -163,7 +196,9 @@ export const Climb = memo(function Climb({
       </svg>
       <p className="text-sm text-faint">
         A frame is one hand; letters below are strings, each with its own line; arrows count the half steps of a shift.
-        {rows.length > 1 ? ' The way down stands under the way up and is read from right to left.' : ''}
+        {rows.some((row) => row.backwards)
+          ? ' The way down stands under the way up and is read from right to left.'
+          : ''}
       </p>
     </section>
   );

@@ -1,10 +1,12 @@
 import { memo, useState } from 'react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { Way } from '../../core/fingering/fingering.ts';
 import { handBlocks } from '../../core/fingering/hand-blocks.ts';
 import { stringPatterns } from '../../core/fingering/half-steps.ts';
 import { instrumentFor, stringLength } from '../../core/instruments/set-up.ts';
 import { stopDistance, stopSpan } from '../../core/instruments/stop.ts';
 import { Button } from '../../ui/button.tsx';
+import { apart, LABEL_LINE } from './labels.ts';
 import { isSelected, type Selection } from './selection.ts';
 
 /** Drawing units; the picture scales to its place. */
@@ -14,6 +16,8 @@ const RIGHT = 14;
 const ROW = 34;
 const ARROW = 20;
 const LEAST_STOP = 7;
+/** About how wide a letter of a position's name is. */
+const LETTER = 7;
 
 /** The fingerboard to scale: every stop of the study, the hand of the chosen note, shifts as arrows. */
 export const Fingerboard = memo(function Fingerboard({
@@ -42,12 +46,12 @@ export const Fingerboard = memo(function Fingerboard({
   // As the player sees them: the highest string furthest from the floor side of the page.
   const order = instrument.strings.map((string) => string.name);
   const rows = leftHanded ? order : [...order].reverse();
-  const ups = way.shifts.filter((shift) => shift.semitones > 0);
-  const downs = way.shifts.filter((shift) => shift.semitones < 0);
+  const moves = handMoves(way);
+  const ups = moves.filter((move) => move.to > move.from);
+  const downs = moves.filter((move) => move.to < move.from);
   const top = 12 + ARROW * ups.length + 12;
   const rowY = (string: string): number => top + ROW * (rows.indexOf(string) + 0.5);
   const bottom = top + ROW * rows.length;
-  const tall = bottom + 22 + ARROW * downs.length + 8;
   const patterns = stringPatterns(way.fingers, order);
   const head = selection?.head;
   const lastNote = way.fingers.length - 1;
@@ -61,6 +65,18 @@ export const Fingerboard = memo(function Fingerboard({
       return { ...one, low: Math.min(one.hand, ...stops), high: Math.max(one.hand, ...stops) };
     })
     .filter((one) => one.hand > 0);
+  // Hands that lie close have their names on lines below one another.
+  const names = apart(
+    hands.map(({ hand, position }) => ({
+      words: position,
+      x: at(hand) - (LETTER * position.length) / 2,
+      y: bottom + 16,
+    })),
+    LETTER,
+    LABEL_LINE,
+  );
+  const named = Math.max(bottom + 16, ...names.map(({ y }) => y)) - 16;
+  const tall = named + 22 + ARROW * downs.length + 8;
   const noteAt = (string: string, stop: number): number =>
     way.fingers.findIndex((note) => note.string === string && note.stop === stop);
   return (
@@ -153,7 +169,7 @@ export const Fingerboard = memo(function Fingerboard({
                 className="string"
                 strokeWidth={1 + 0.6 * (order.length - 1 - index)}
               />
-              <text x={facing ? WIDE - 14 : 14} y={rowY(string) + 5} textAnchor="middle" className="name">
+              <text x={facing ? WIDE - 9 : 9} y={rowY(string) + 5} textAnchor="middle" className="name">
                 {string}
               </text>
             </g>
@@ -202,29 +218,29 @@ export const Fingerboard = memo(function Fingerboard({
               );
             }),
           )}
-          {ups.map((shift, lane) => (
+          {ups.map((move, lane) => (
             <Arrow
-              key={shift.to}
-              from={at(way.fingers[shift.from]?.hand ?? 0)}
-              to={at(way.fingers[shift.to]?.hand ?? 0)}
+              key={`${move.from} ${move.to}`}
+              from={at(move.from)}
+              to={at(move.to)}
               y={14 + ARROW * lane}
-              label={shiftLabel(shift.semitones, length, way.fingers[shift.from]?.hand ?? 0)}
-              now={isSelected(selection, shift.to)}
+              label={moveLabel(move, length)}
+              now={move.arrivals.some((note) => isSelected(selection, note))}
             />
           ))}
-          {downs.map((shift, lane) => (
+          {downs.map((move, lane) => (
             <Arrow
-              key={shift.to}
-              from={at(way.fingers[shift.from]?.hand ?? 0)}
-              to={at(way.fingers[shift.to]?.hand ?? 0)}
-              y={bottom + 32 + ARROW * lane}
-              label={shiftLabel(shift.semitones, length, way.fingers[shift.from]?.hand ?? 0)}
-              now={isSelected(selection, shift.to)}
+              key={`${move.from} ${move.to}`}
+              from={at(move.from)}
+              to={at(move.to)}
+              y={named + 32 + ARROW * lane}
+              label={moveLabel(move, length)}
+              now={move.arrivals.some((note) => isSelected(selection, note))}
             />
           ))}
-          {hands.map((one) => (
-            <text key={one.hand} x={at(one.hand)} y={bottom + 16} textAnchor="middle" className="position">
-              {one.position}
+          {names.map(({ words, x, y }) => (
+            <text key={words + x} x={x + (LETTER * words.length) / 2} y={y} textAnchor="middle" className="position">
+              {words}
             </text>
           ))}
         </svg>
@@ -237,15 +253,35 @@ export const Fingerboard = memo(function Fingerboard({
   );
 });
 
-function shiftLabel(semitones: number, length: number, from: number): string {
-  const count = Math.abs(semitones);
-  return `${count} half ${count === 1 ? 'step' : 'steps'} · ${Math.round(stopSpan(length, from, from + semitones))} mm`;
+/** A move of the hand from one place to another, and the notes on which it arrives there. */
+interface HandMove {
+  readonly from: number;
+  readonly to: number;
+  readonly arrivals: readonly number[];
+}
+
+/** The moves a fingering makes, in the order they first come; one that comes again is the same move. */
+function handMoves({ fingers, shifts }: Way): HandMove[] {
+  const moves = new Map<string, HandMove>();
+  for (const shift of shifts) {
+    const from = fingers[shift.from]?.hand ?? 0;
+    const to = fingers[shift.to]?.hand ?? 0;
+    const key = `${from} ${to}`;
+    moves.set(key, { from, to, arrivals: [...(moves.get(key)?.arrivals ?? []), shift.to] });
+  }
+  return [...moves.values()];
+}
+
+function moveLabel({ from, to, arrivals }: HandMove, length: number): string {
+  const count = Math.abs(to - from);
+  const words = `${count} half ${count === 1 ? 'step' : 'steps'} · ${Math.round(stopSpan(length, from, to))} mm`;
+  return arrivals.length > 1 ? `${words} · ${arrivals.length} times` : words;
 }
 
 function Arrow({ from, to, y, label, now }: { from: number; to: number; y: number; label: string; now: boolean }) {
   const way = Math.sign(to - from);
   const beside = Math.max(from, to) + 6;
-  const left = beside + 120 > WIDE;
+  const left = beside + 160 > WIDE;
   return (
     <g className={now ? 'arrow now' : 'arrow'}>
       <path d={`M ${from} ${y} H ${to - way * 5}`} />

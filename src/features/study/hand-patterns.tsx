@@ -1,17 +1,16 @@
 import { memo } from 'react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
-import { patternWords, widestStretch } from '../../core/fingering/hand-pattern.ts';
-import { instrumentFor, stringLength } from '../../core/instruments/set-up.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { stringPatterns, type StringPattern } from '../../core/fingering/half-steps.ts';
+import { patternWords } from '../../core/fingering/hand-pattern.ts';
+import { instrumentFor } from '../../core/instruments/set-up.ts';
+import { careOf } from '../../core/shifts/care.ts';
 
-/** The half-step pattern of each string in words, reaches counted, the widest stretch measured. */
+/** The half-step pattern of each string in words and as a row of fingers, and what it asks of the hand. */
 export const HandPatterns = memo(function HandPatterns({ study }: { study: ScoredStudy }) {
   const { way, recipe, passage } = study;
   const strings = instrumentFor(recipe.instrument, recipe.setUp).strings.map((string) => string.name);
   const words = patternWords(way.fingers, strings, recipe.instrument);
-  const stretch = widestStretch(way.fingers, stringLength(recipe.instrument, recipe.setUp));
-  const reaches = way.fingers.filter((note) => note.reach !== 'none').length;
-  const name = (at: number): string => printed(passage.notes[at]?.pitch.name ?? '');
+  const patterns = stringPatterns(way.fingers, strings);
   return (
     <section aria-labelledby="patterns-heading">
       <h2 id="patterns-heading" className="text-xl">
@@ -19,21 +18,47 @@ export const HandPatterns = memo(function HandPatterns({ study }: { study: Score
       </h2>
       <ul className="mt-1">
         {words.map((one) => (
-          <li key={one.string} className="flex gap-3 border-b border-rule py-0.5">
+          <li key={one.string} className="flex gap-3 border-b border-rule py-1">
             <span className="w-8 shrink-0 font-bold">{one.string}</span>
-            <span>
+            <span className="min-w-0">
               {one.halfSteps}
               {one.beginners ? <span className="text-faint"> · {one.beginners}</span> : null}
+              <FingerRow pattern={patterns.find(({ string }) => string === one.string)} />
             </span>
           </li>
         ))}
       </ul>
       <p className="mt-1 text-sm text-faint">
-        {reaches === 0 ? 'No finger reaches.' : `${reaches} ${reaches === 1 ? 'note is' : 'notes are'} reached for.`}{' '}
-        {stretch
-          ? `Widest stretch: ${stretch.low.finger} to ${stretch.high.finger}, ${name(stretch.low.at)} to ${name(stretch.high.at)}, ${stretch.halfSteps} half steps, ${Math.round(stretch.millimetres)} mm.`
-          : ''}
+        Fingers that touch are a half step apart. {careOf(way, passage, recipe).sentences.join(' ')}
       </p>
     </section>
   );
 });
+
+/** A half step in the row of fingers, CSS pixels: as wide as a finger, so that half steps touch. */
+const STEP = 20;
+
+/** The stops of a string as a row of fingers, an equal space for each half step; open strings are rings. */
+function FingerRow({ pattern }: { pattern: StringPattern | undefined }) {
+  const stops = pattern?.stops ?? [];
+  const lowest = stops[0]?.stop ?? 0;
+  const wide = ((stops.at(-1)?.stop ?? 0) - lowest + 1) * STEP;
+  return (
+    <span className="block overflow-x-auto">
+      <svg width={wide + 2} height={STEP + 2} aria-hidden="true" className="finger-row mt-0.5 block font-sans">
+        {stops.map(({ stop, fingers }) => (
+          <g
+            key={stop}
+            transform={`translate(${(stop - lowest + 0.5) * STEP + 1} ${STEP / 2 + 1})`}
+            className={fingers.includes(0) ? 'open' : undefined}
+          >
+            <circle r={STEP / 2 - 0.5} />
+            <text y={4} textAnchor="middle" className={fingers.length > 1 ? 'two' : undefined}>
+              {fingers.join('/')}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </span>
+  );
+}
