@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { By, Key } from 'selenium-webdriver';
 import { Stage } from '../tests/e2e/stage.ts';
+import { heapOf, type Heap } from './heap.ts';
 import { stolenSince, ticks } from './host.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -69,22 +70,37 @@ async function measure(change: () => Promise<void>): Promise<Measured | undefine
   return typeof fingering === 'number' && typeof score === 'number' ? { fingering, score, stolen, long } : undefined;
 }
 
+/** From now on every change is told with the long tasks that fell into it. */
+async function watch(): Promise<void> {
+  await stage.driver.executeScript(`
+    window.longTasks = [];
+    new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((task) => task.duration)))
+      .observe({ type: 'longtask' });`);
+}
+
+function tellLong(what: string, changes: readonly Measured[]): void {
+  // A task of 35 ms is one of 55 when the host takes 20 of them: only edits it left alone tell of the page.
+  for (const [which, some] of [
+    ['', changes],
+    ['wholly undisturbed ', changes.filter(({ stolen }) => stolen === 0)],
+  ] as const) {
+    const long = some.flatMap((one) => one.long);
+    line(
+      `  ${what}, long tasks on the page: ${long.length} of over 50 ms in ${some.length} ${which}edits, the longest ${Math.max(0, ...long).toFixed(0)} ms (asked: none)`,
+    );
+  }
+}
+
 /** Waits as a teacher would before the next key, milliseconds. */
 async function rest(milliseconds: number): Promise<void> {
   const over = Date.now() + milliseconds;
   await stage.until('a rest', async () => Date.now() > over);
 }
 
-/** What scripts, compiled code and the document take when what is no longer shown has been swept up, bytes. */
-async function memory(): Promise<number> {
+/** What the page takes when what is no longer shown has been let go of. */
+async function memory(): Promise<Heap> {
   await rest(4000);
-  await stage.devTools('HeapProfiler.collectGarbage', {});
-  await stage.devTools('HeapProfiler.collectGarbage', {});
-  const used = (await stage.driver.sendAndGetDevToolsCommand('Runtime.getHeapUsage', {})) as unknown as {
-    readonly usedSize: number;
-    readonly embedderHeapUsedSize: number;
-  };
-  return used.usedSize + used.embedderHeapUsedSize;
+  return heapOf(stage.driver);
 }
 
 /** How much code a first visit loads. */
@@ -104,6 +120,7 @@ const THREE_OCTAVES = '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3
 async function choose(): Promise<void> {
   await stage.go(THREE_OCTAVES);
   await stage.score();
+  await watch();
   const forms = ['major', 'natural minor', 'dorian', 'mixolydian', 'lydian'];
   const tonics = ['B♭', 'B', 'C', 'D♭', 'D', 'A', 'G', 'A♭'];
   const measured: Measured[] = [];
@@ -115,21 +132,19 @@ async function choose(): Promise<void> {
     }
   }
   tellChanges('choice, 43 notes,', measured);
+  tellLong('choice', measured);
 }
 
 /** A finger pinned by its key, note after note: another finger, another, released. */
 async function pin(): Promise<void> {
   await stage.go(THREE_OCTAVES);
   await stage.score();
-  await stage.driver.executeScript(`
-    window.longTasks = [];
-    new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((task) => task.duration)))
-      .observe({ type: 'longtask' });`);
+  await watch();
   const score = await stage.find(By.css('[role="listbox"]'));
   // Memory is counted twice: over 200 edits once the page has settled, and over 200 more, when the
   // browser has compiled the code it runs often; that too counts as the page's memory.
   const counted = [20, 220, 420];
-  const grown: number[] = [];
+  const grown: Heap[] = [];
   const measured: Measured[] = [];
   const before = ticks();
   for (let edit = 0; edit < counted.at(-1)!; edit += 1) {
@@ -143,20 +158,15 @@ async function pin(): Promise<void> {
   }
   grown.push(await memory());
   tellChanges('pin by key, 43 notes,', measured);
-  // A task of 35 ms is one of 55 when the host takes 20 of them: only edits it left alone tell of the page.
-  const alone = measured.filter(({ stolen }) => stolen === 0);
-  for (const [which, some] of [
-    ['', measured],
-    ['wholly undisturbed ', alone],
+  tellLong('pin by key', measured);
+  for (const [what, bytes] of [
+    ['memory of the page', ({ whole }: Heap) => whole],
+    ['without the compiled code of its scripts', ({ whole, code }: Heap) => whole - code],
   ] as const) {
-    const long = some.flatMap((one) => one.long);
-    line(
-      `  long tasks on the page: ${long.length} of over 50 ms in ${some.length} ${which}edits, the longest ${Math.max(0, ...long).toFixed(0)} ms (asked: none)`,
-    );
+    const told = grown.map((heap, k) => `${(bytes(heap) / 1e6).toFixed(1)} MB after ${counted[k]} edits`).join(', ');
+    const added = grown.slice(1).map((heap, k) => `${((bytes(heap) / bytes(grown[k]!) - 1) * 100).toFixed(0)} %`);
+    line(`  ${what}: ${told}; every 200 added ${added.join(', then ')} (asked: at most 10)`);
   }
-  const told = grown.map((bytes, k) => `${(bytes / 1e6).toFixed(1)} MB after ${counted[k]} edits`).join(', ');
-  const added = grown.slice(1).map((bytes, k) => `${((bytes / grown[k]! - 1) * 100).toFixed(0)} %`);
-  line(`  memory of the page: ${told}; every 200 added ${added.join(', then ')} (asked: at most 10)`);
   line(
     `  meanwhile the host kept back ${(stolenSince(before) * 100).toFixed(0)} % of the time this machine asked for; a task it interrupts counts as long`,
   );
