@@ -76,15 +76,25 @@ describe('every screen', () => {
   });
 
   it('prints the study on its own: title, score, shifts, nothing to click', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&studio=demo');
+    await stage.score();
     await stage.devTools('Emulation.setEmulatedMedia', { media: 'print' });
+    const shown = (copy: string): Promise<boolean> =>
+      stage.driver.executeScript(`
+        const picture = document.querySelector('.${copy}-copy > svg');
+        return Boolean(picture) && picture.getBoundingClientRect().height > 0;`);
+    // The paper's copy is laid out once the teacher has stopped choosing.
     await stage.until('the printed score', async () => {
-      const copy = await stage.driver.findElement(By.css('.print-only'));
-      return copy.isDisplayed();
+      await stage.driver.executeScript(`window.dispatchEvent(new Event('beforeprint'));`);
+      return shown('paper');
     });
+    expect(await shown('screen')).toBe(false);
     expect(await stage.driver.findElement(By.css('h1')).isDisplayed()).toBe(true);
     for (const button of await stage.driver.findElements(By.css('button:not([data-printed])')))
       expect(await button.isDisplayed()).toBe(false);
+    await stage.driver.executeScript(`window.dispatchEvent(new Event('afterprint'));`);
     await stage.devTools('Emulation.setEmulatedMedia', { media: '' });
+    expect([await shown('paper'), await shown('screen')]).toEqual([false, true]);
   });
 });
 

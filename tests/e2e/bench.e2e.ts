@@ -66,6 +66,41 @@ describe('working on a fingering', () => {
     await scoreSays(/Fingering: G 01234/);
   });
 
+  it('alters the score only where it changes, and to just what a page opened afresh draws', async () => {
+    await stage.go('/studies/new?instrument=cello&tonic=D&octaves=2');
+    await stage.score();
+    /** Every element of the score, its attributes by name, and every word. */
+    const drawn = (): Promise<string[]> =>
+      stage.driver.executeScript(`
+        return [...document.querySelectorAll('.score svg, .score svg *')].map((element) =>
+          [element.tagName, ...[...element.attributes].map(({ name, value }) => name + '=' + value).sort(),
+            element.childElementCount ? '' : element.textContent].join(' '));`);
+    await stage.driver.executeScript(`window.heads = [...document.querySelectorAll('.score .notehead')];`);
+    // A pin and its release, note names, other keys and back, then a pin that stays.
+    await press(Key.ARROW_RIGHT, Key.ARROW_RIGHT, '4', 'x', Key.ESCAPE);
+    for (const [list, words] of [
+      ['Form', 'melodic minor'],
+      ['Octaves', 'three octaves'],
+      ['Octaves', 'two octaves'],
+      ['Form', 'major'],
+    ] as const) {
+      await stage.choose(list, words);
+      await stage.score();
+    }
+    await press(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, '3', Key.ESCAPE);
+    await pinned('3');
+    // The heads of the notes are the very ones drawn first.
+    expect(
+      await stage.driver.executeScript(
+        `return window.heads.length === 29 && window.heads.every((head) => head.isConnected);`,
+      ),
+    ).toBe(true);
+    const altered = await drawn();
+    await stage.driver.navigate().refresh();
+    await pinned('3');
+    expect(await drawn()).toEqual(altered);
+  });
+
   it('keeps every one of many keys pressed at once, and goes back through them', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     const first = await stage.score();

@@ -95,6 +95,27 @@ describe('the bow and the sound', () => {
     expect((await lit())[count]!.at).toBe(0);
   });
 
+  it('plays three chosen notes again and again until it is stopped', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&bowing=%7B%22perBeat%22%3A4%7D');
+    const score = await stage.find(By.css('[role="listbox"]'));
+    await stage.score();
+    await score.sendKeys(Key.HOME, Key.ARROW_RIGHT, Key.ARROW_RIGHT);
+    await score.sendKeys(Key.chord(Key.SHIFT, Key.ARROW_RIGHT + Key.ARROW_RIGHT));
+    await stage.sees('Notes 3 to 5: C♯4 to E4');
+    await stage.choose('Count-in', 'nothing');
+    await (await stage.find(By.xpath('//label[contains(., "again and again")]/input'))).click();
+    await stage.click('Play these notes');
+    await stage.until('three passes and a note', async () => (await lit()).length >= 10);
+    await stage.driver.actions().sendKeys(Key.ESCAPE).perform();
+    const seen = (await lit()).slice(0, 10);
+    expect(seen.map(({ at }) => at)).toEqual([2, 3, 4, 2, 3, 4, 2, 3, 4, 2]);
+    // Four notes a second, without a gap between the passes, by the page's own clock.
+    const span = seen[9]!.time - seen[0]!.time;
+    expect(span).toBeGreaterThan(2.25 * 0.8);
+    expect(span).toBeLessThan(2.25 * 1.2);
+    await stage.until('nothing lit', async () => (await stage.driver.findElements(By.css('.lit'))).length === 0);
+  });
+
   it('keeps pins on their notes when a turn is added, and a long bow is warned of', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     const score = await stage.find(By.css('[role="listbox"]'));

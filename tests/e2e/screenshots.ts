@@ -45,7 +45,7 @@ const VIEWS: readonly View[] = [
     ready: async (stage) => {
       await stage.score();
       await (await stage.find(By.css('#n10 .notehead'))).click();
-      await stage.sees('as it is');
+      await stage.find(By.css('[aria-label="Ways to play this note"] [aria-current]'));
     },
   },
   {

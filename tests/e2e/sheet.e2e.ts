@@ -201,6 +201,36 @@ describe('what stands on the sheet', () => {
     expect(page.match(/1st/g)!.length).toBeGreaterThanOrEqual(3);
   });
 
+  it('keeps all words of the score, the fingerboard and the climb apart', async () => {
+    const CLASHES = `
+      const clashes = [];
+      for (const picture of document.querySelectorAll('.screen-copy > svg, svg.fingerboard, svg.climb')) {
+        const words = [...picture.querySelectorAll('text')].filter((text) => text.textContent.trim());
+        const boxes = words.map((text) => text.getBoundingClientRect());
+        boxes.forEach((a, i) => boxes.slice(i + 1).forEach((b, k) => {
+          const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+          const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
+          // A line's box is higher than its letters: lines one above the other may touch by some of it.
+          if (wide > 2 && high > Math.min(a.height, b.height) / 2)
+            clashes.push(words[i].textContent + ' and ' + words[i + 1 + k].textContent);
+        }));
+      }
+      return { clashes, pictures: document.querySelectorAll('.screen-copy > svg, svg.fingerboard, svg.climb').length };`;
+    for (const asked of [
+      'instrument=violin&tonic=G&form=chromatic&octaves=3',
+      'instrument=violin&tonic=G%23&form=harmonic-minor&octaves=3',
+      'instrument=bass&tonic=Ab&octaves=2',
+      'instrument=cello&tonic=D&octaves=2&figure=key-set',
+    ]) {
+      await stage.go(`/studies/new?${asked}`);
+      await stage.score();
+      await stage.find(By.css('svg.climb .label'));
+      const { clashes, pictures } = await stage.driver.executeScript<{ clashes: string[]; pictures: number }>(CLASHES);
+      expect(pictures, asked).toBe(3);
+      expect(clashes, asked).toEqual([]);
+    }
+  });
+
   it('writes a page of variations in the order asked', async () => {
     await stage.go('/studies/new?instrument=viola&tonic=C&octaves=2&start=C3');
     await stage.score();
