@@ -37,6 +37,7 @@ export function Shell() {
       <Toaster
         position="bottom-right"
         closeButton
+        duration={10_000}
         toastOptions={{
           style: { background: '#fffdf8', color: '#26221d', border: '1px solid #d9cfbd', fontSize: '1rem' },
         }}

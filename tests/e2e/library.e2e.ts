@@ -2,18 +2,21 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { DEMO_STUDIO } from '../../demo/studio.ts';
 import { Stage } from './stage.ts';
 
 describe('the library', () => {
   let stage: Stage;
-  beforeEach(async () => {
+  beforeAll(async () => {
     stage = await Stage.open({ demo: true });
-    await stage.go('/');
+  });
+  beforeEach(async () => {
+    await stage.fresh();
+    await stage.go('/?studio=demo');
     await stage.until('the demonstration studio', async () => (await rows()).length === DEMO_STUDIO.length);
   });
-  afterEach(() => stage.close());
+  afterAll(() => stage.close());
 
   const rows = async (): Promise<string[]> =>
     Promise.all((await stage.driver.findElements(By.css('tbody tr'))).map((row) => row.getText()));

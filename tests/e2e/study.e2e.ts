@@ -2,15 +2,16 @@ import { readFileSync } from 'node:fs';
 import midiLibrary from '@tonejs/midi';
 import { XMLParser } from 'fast-xml-parser';
 import { By, Key } from 'selenium-webdriver';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Stage } from './stage.ts';
 
 describe('building a study', () => {
   let stage: Stage;
-  beforeEach(async () => {
+  beforeAll(async () => {
     stage = await Stage.open();
   });
-  afterEach(() => stage.close());
+  beforeEach(() => stage.fresh());
+  afterAll(() => stage.close());
 
   it('builds three octaves, takes an alternative, keeps it, finds it again and exports it', async () => {
     await stage.go('/');
