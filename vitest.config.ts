@@ -4,5 +4,7 @@ export default defineConfig({
   test: {
     include: ['bench/**/*.test.ts', 'src/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'demo/**/*.test.ts'],
     testTimeout: 300_000,
+    // The engraver loads in some of them, slowly where the machine is slow.
+    hookTimeout: 300_000,
   },
 });
