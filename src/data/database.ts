@@ -1,4 +1,4 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import { currentStudio, type Studio } from './studio.ts';
 
 /** What is kept in the browser. Records are read through Zod, so they are unknown here. */
@@ -45,6 +45,33 @@ export function database(): Promise<Database> {
     throw troubleFrom(error);
   });
   return opened;
+}
+
+/**
+ * Changes what is kept in one transaction: where any part of the work fails, none of it is kept.
+ * Throws `StorageTrouble`.
+ */
+export async function inOneGo<Stores extends StoreNames<Schema>[]>(
+  stores: Stores,
+  work: (transaction: IDBPTransaction<Schema, Stores, 'readwrite'>) => Promise<unknown>,
+): Promise<void> {
+  try {
+    const transaction = (await database()).transaction(stores, 'readwrite');
+    // What came of it is told below; a transaction that was given up is no other trouble.
+    const over = transaction.done.catch((error: unknown) => error);
+    try {
+      await work(transaction);
+    } catch (error) {
+      // A value that cannot be stored does not by itself take back what was stored before it.
+      if (!transaction.error) transaction.abort();
+      await over;
+      throw error;
+    }
+    const trouble = await over;
+    if (trouble) throw trouble;
+  } catch (error) {
+    throw troubleFrom(error);
+  }
 }
 
 /** Turns a browser's storage error into one a teacher can act on. */

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { database, troubleFrom } from './database.ts';
+import { database, inOneGo, troubleFrom } from './database.ts';
 
 /** A list kept among the small facts, as it stands; each reader takes what it can read. */
 export async function readFacts(key: string): Promise<readonly unknown[]> {
   try {
-    return asList(await (await database()).get('facts', key));
+    return listOf(await (await database()).get('facts', key));
   } catch (error) {
     throw troubleFrom(error);
   }
@@ -15,15 +15,13 @@ export async function changeFacts(
   key: string,
   change: (list: readonly unknown[]) => readonly unknown[],
 ): Promise<void> {
-  try {
-    const transaction = (await database()).transaction('facts', 'readwrite');
-    await transaction.store.put(change(asList(await transaction.store.get(key))), key);
-    await transaction.done;
-  } catch (error) {
-    throw troubleFrom(error);
-  }
+  await inOneGo(['facts'], async (transaction) => {
+    const facts = transaction.objectStore('facts');
+    await facts.put(change(listOf(await facts.get(key))), key);
+  });
 }
 
-function asList(value: unknown): readonly unknown[] {
+/** What stands among the facts as a list; nothing else is one. */
+export function listOf(value: unknown): readonly unknown[] {
   return z.array(z.unknown()).safeParse(value).data ?? [];
 }

@@ -5,7 +5,6 @@ import {
   type UseMutationResult,
   type UseQueryResult,
 } from '@tanstack/react-query';
-import { readBackup, writeBackup } from '../core/formats/backup.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import {
   ChangedElsewhere,
@@ -92,47 +91,4 @@ export function wasChangedElsewhere(error: Error): boolean {
 /** A copy of a study under a new id, as it stands at `now` (ISO date and time). */
 export function copyOf(study: SavedStudy, name: string, now: string): SavedStudy {
   return { ...study, id: newId(), name, created: now, updated: now };
-}
-
-/** The library as the text of a backup file. */
-export async function exportLibrary(): Promise<string> {
-  const { studies } = await readLibrary();
-  return writeBackup(studies, new Date().toISOString());
-}
-
-/** What an import did. */
-export interface ImportReport {
-  readonly added: number;
-  /** Studies the library already held, unchanged. */
-  readonly known: number;
-  /** Studies the library held in another state: the file's state was added beside it. */
-  readonly beside: number;
-}
-
-/** Adds the studies of a backup to the library; refuses a bad file whole, with its reason. */
-export function useImportLibrary(): UseMutationResult<ImportReport, Error, string> {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: async (text) => {
-      const backup = readBackup(text);
-      if (!backup.ok) throw new Error(backup.refusal.message);
-      const { studies } = await readLibrary();
-      const here = new Map(studies.map((study) => [study.id, JSON.stringify(study)]));
-      const fresh: SavedStudy[] = [];
-      let known = 0;
-      let beside = 0;
-      for (const study of backup.value.studies) {
-        const mine = here.get(study.id);
-        if (mine === undefined) fresh.push(study);
-        else if (mine === JSON.stringify(study)) known += 1;
-        else {
-          beside += 1;
-          fresh.push({ ...study, id: newId() });
-        }
-      }
-      await writeStudies(fresh);
-      return { added: fresh.length - beside, known, beside };
-    },
-    onSuccess: () => client.invalidateQueries({ queryKey: LIBRARY }),
-  });
 }

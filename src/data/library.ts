@@ -1,7 +1,7 @@
 import { highestPosition } from '../core/fingering/way-name.ts';
 import type { BuiltStudy } from '../core/study/build.ts';
 import { ENGINE_VERSION, SavedStudy } from '../core/study/saved-study.ts';
-import { database, StorageTrouble, troubleFrom } from './database.ts';
+import { database, inOneGo, StorageTrouble, troubleFrom } from './database.ts';
 
 /** What reading the library found: the studies, and how many records could not be read. */
 export interface Library {
@@ -43,26 +43,23 @@ export class ChangedElsewhere extends StorageTrouble {}
  * where another tab has kept it since.
  */
 export async function rewriteStudy(study: SavedStudy, base: string): Promise<void> {
-  await attempt(async () => {
-    const transaction = (await database()).transaction('studies', 'readwrite');
-    const there = SavedStudy.safeParse(await transaction.store.get(study.id)).data;
+  await inOneGo(['studies'], async (transaction) => {
+    const studies = transaction.objectStore('studies');
+    const there = SavedStudy.safeParse(await studies.get(study.id)).data;
     if (there && there.updated !== base) {
-      await transaction.done;
       throw new ChangedElsewhere(
         'This study was changed in another tab since it was opened here: the change made here is not saved. Keep this one as a copy, or reload to see the other.',
       );
     }
-    await transaction.store.put(SavedStudy.parse(study), study.id);
-    await transaction.done;
+    await studies.put(SavedStudy.parse(study), study.id);
   });
 }
 
 /** Keeps several studies at once: all of them or none. */
 export async function writeStudies(studies: readonly SavedStudy[]): Promise<void> {
-  await attempt(async () => {
-    const transaction = (await database()).transaction('studies', 'readwrite');
-    await Promise.all([...studies.map((study) => transaction.store.put(study, study.id)), transaction.done]);
-  });
+  await inOneGo(['studies'], (transaction) =>
+    Promise.all(studies.map(async (study) => transaction.objectStore('studies').put(study, study.id))),
+  );
 }
 
 /** Takes a study out of the library. */

@@ -2,18 +2,23 @@ import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@
 import { School } from '../core/fingering/schools/school.ts';
 import { changeFacts, readFacts } from './facts.ts';
 
-const KEY = 'schools';
+/** Where the teacher's own schools are kept among the facts. */
+export const SCHOOLS_KEPT = 'schools';
+
 const QUERY = ['schools'] as const;
 
 /** The teacher's own schools; damaged ones are left alone and not shown. */
 export async function readSchools(): Promise<readonly School[]> {
-  return (await readFacts(KEY)).flatMap((one) => School.safeParse(one).data ?? []);
+  return (await readFacts(SCHOOLS_KEPT)).flatMap((one) => School.safeParse(one).data ?? []);
 }
 
 /** Keeps a school, in place of the one of its id. */
 export async function writeSchool(school: School): Promise<void> {
   const kept = School.parse(school);
-  await changeFacts(KEY, (list) => [...list.filter((one) => School.safeParse(one).data?.id !== kept.id), kept]);
+  await changeFacts(SCHOOLS_KEPT, (list) => [
+    ...list.filter((one) => School.safeParse(one).data?.id !== kept.id),
+    kept,
+  ]);
 }
 
 /** The teacher's own schools, for choosers. */

@@ -1,29 +1,31 @@
 import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { z } from 'zod';
+import { MockCall } from '../core/grading/mock-call.ts';
 import { SHIPPED } from '../core/grading/shipped/shipped.ts';
 import { Syllabus } from '../core/grading/syllabus.ts';
 import { changeFacts, readFacts } from './facts.ts';
 import { newId } from './library.ts';
 
-const KEY = 'syllabuses';
-const CALLS = 'mock-calls';
+/** Where the teacher's own syllabuses are kept among the facts, and mock examinations held. */
+export const SYLLABUSES = 'syllabuses';
+export const CALLS = 'mock-calls';
+
 const QUERY = ['syllabuses'] as const;
 const CALLS_QUERY = ['mock calls'] as const;
 
 /** The teacher's own syllabuses; damaged ones are left alone and not shown. */
 export async function readSyllabuses(): Promise<readonly Syllabus[]> {
-  return (await readFacts(KEY)).flatMap((one) => Syllabus.safeParse(one).data ?? []);
+  return (await readFacts(SYLLABUSES)).flatMap((one) => Syllabus.safeParse(one).data ?? []);
 }
 
 /** Keeps a syllabus, in place of the one of its id. */
 export async function writeSyllabus(syllabus: Syllabus): Promise<void> {
   const kept = Syllabus.parse(syllabus);
-  await changeFacts(KEY, (list) => [...without(list, kept.id), kept]);
+  await changeFacts(SYLLABUSES, (list) => [...without(list, kept.id), kept]);
 }
 
 async function removeSyllabus(id: string): Promise<void> {
-  await changeFacts(KEY, (list) => without(list, id));
+  await changeFacts(SYLLABUSES, (list) => without(list, id));
 }
 
 function without(list: readonly unknown[], id: string): readonly unknown[] {
@@ -51,29 +53,16 @@ export function useRemoveSyllabus(): UseMutationResult<void, Error, string> {
   return useMutation({ mutationFn: removeSyllabus, onSuccess: () => client.invalidateQueries({ queryKey: QUERY }) });
 }
 
-/** What was called for in a mock examination and how it went. */
-export const MockCall = z.strictObject({
-  date: z.iso.datetime(),
-  syllabus: z.string().max(64),
-  instrument: z.string().max(20),
-  grade: z.string().max(60),
-  /** One for each thing called for. */
-  calls: z.array(
-    z.strictObject({
-      item: z.string().max(64),
-      tonic: z.string().max(4),
-      went: z.enum(['right', 'shaky', 'missed']),
-    }),
-  ),
-});
+/** Mock examinations held before, the latest last; damaged ones are left alone. */
+export async function readMockCalls(): Promise<readonly MockCall[]> {
+  return (await readFacts(CALLS)).flatMap((one) => MockCall.safeParse(one).data ?? []);
+}
 
-export type MockCall = z.infer<typeof MockCall>;
-
-/** Mock examinations held before, the latest last. */
+/** The same, for screens. */
 export function useMockCalls(): readonly MockCall[] {
   const { data } = useQuery({
     queryKey: CALLS_QUERY,
-    queryFn: async () => (await readFacts(CALLS)).flatMap((one) => MockCall.safeParse(one).data ?? []),
+    queryFn: readMockCalls,
   });
   return data ?? [];
 }

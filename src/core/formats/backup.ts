@@ -1,23 +1,41 @@
 import { z } from 'zod';
+import { School } from '../fingering/schools/school.ts';
+import { MockCall } from '../grading/mock-call.ts';
+import { Syllabus } from '../grading/syllabus.ts';
 import { granted, refused, type Outcome } from '../study/refusal.ts';
 import { SavedStudy } from '../study/saved-study.ts';
 
 const FORMAT = 'step-ladder-library';
 const VERSION = 1;
 
+/** The parts a backup has, each with the word for one of its kind. */
+const PARTS = {
+  studies: { of: SavedStudy, most: 20_000, one: 'study' },
+  schools: { of: School, most: 1000, one: 'school' },
+  syllabuses: { of: Syllabus, most: 1000, one: 'syllabus' },
+  examinations: { of: MockCall, most: 20_000, one: 'mock examination' },
+} as const;
+
 const Backup = z.object({
   format: z.literal(FORMAT),
   version: z.literal(VERSION),
   exported: z.iso.datetime(),
-  studies: z.array(SavedStudy).max(20_000),
+  studies: z.array(PARTS.studies.of).max(PARTS.studies.most),
+  // Backups of earlier days hold studies alone.
+  schools: z.array(PARTS.schools.of).max(PARTS.schools.most).default([]),
+  syllabuses: z.array(PARTS.syllabuses.of).max(PARTS.syllabuses.most).default([]),
+  examinations: z.array(PARTS.examinations.of).max(PARTS.examinations.most).default([]),
 });
 
-/** The whole library in one file. */
+/** Everything a teacher has made, in one file. */
 export type Backup = z.infer<typeof Backup>;
 
-/** Writes a library down; `exported` is the moment, as an ISO date and time. */
-export function writeBackup(studies: readonly SavedStudy[], exported: string): string {
-  return `${JSON.stringify({ format: FORMAT, version: VERSION, exported, studies }, null, 1)}\n`;
+/** What a library holds: studies, and the teacher's own schools, syllabuses and mock examinations. */
+export type Kept = Readonly<Omit<Backup, 'format' | 'version' | 'exported'>>;
+
+/** Writes all that is kept down; `exported` is the moment, as an ISO date and time. */
+export function writeBackup(kept: Kept, exported: string): string {
+  return `${JSON.stringify({ format: FORMAT, version: VERSION, exported, ...kept }, null, 1)}\n`;
 }
 
 /** Reads a backup, whole or not at all: one bad study refuses the file and says which. */
@@ -48,9 +66,14 @@ export function readBackup(text: string): Outcome<Backup> {
   if (parsed.success) return granted(parsed.data);
   const issue = parsed.error.issues[0];
   const path = issue?.path.join('.') ?? '';
-  const study =
-    issue?.path[0] === 'studies' && typeof issue.path[1] === 'number'
-      ? `Study ${issue.path[1] + 1} in the file is damaged`
-      : 'The file is damaged';
-  return refused(path, `${study} (at ${path}: ${issue?.message ?? 'unreadable'}). Nothing was imported.`);
+  return refused(
+    path,
+    `${damagedAt(issue?.path ?? [])} (at ${path}: ${issue?.message ?? 'unreadable'}). Nothing was imported.`,
+  );
+}
+
+function damagedAt([part, place]: readonly PropertyKey[]): string {
+  const known = Object.entries(PARTS).find(([name]) => name === part)?.[1];
+  if (!known || typeof place !== 'number') return 'The file is damaged';
+  return `${known.one[0]?.toUpperCase()}${known.one.slice(1)} ${place + 1} in the file is damaged`;
 }

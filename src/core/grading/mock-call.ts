@@ -1,7 +1,22 @@
+import { z } from 'zod';
 import type { Ask } from './syllabus.ts';
 
+const Went = z.enum(['right', 'shaky', 'missed']);
+
 /** How something went when it was called for. */
-export type Went = 'right' | 'shaky' | 'missed';
+export type Went = z.infer<typeof Went>;
+
+/** What was called for in a mock examination and how it went. */
+export const MockCall = z.strictObject({
+  date: z.iso.datetime(),
+  syllabus: z.string().max(64),
+  instrument: z.string().max(20),
+  grade: z.string().max(60),
+  /** One for each thing called for. */
+  calls: z.array(z.strictObject({ item: z.string().max(64), tonic: z.string().max(4), went: Went })),
+});
+
+export type MockCall = z.infer<typeof MockCall>;
 
 /** How often an ask is drawn beside one that went right last time: what is weak or unheard comes oftener. */
 const WEIGHTS: Readonly<Record<Went | 'unheard', number>> = { right: 1, shaky: 3, missed: 5, unheard: 4 };

@@ -1,5 +1,6 @@
 import { toast } from 'sonner';
-import { exportLibrary, useImportLibrary, type ImportReport } from '../../data/library-queries.ts';
+import { mergeWords } from '../../core/formats/backup-merge.ts';
+import { exportLibrary, useImportLibrary } from '../../data/backup.ts';
 import { Button } from '../../ui/button.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
@@ -7,8 +8,8 @@ import { download } from '../../ui/download.ts';
 /** A backup larger than this is not one of ours: twenty thousand studies take less. */
 const LARGEST_BACKUP = 200 * 1024 * 1024;
 
-/** The whole library out to a file, and back in. */
-export function BackupActions({ empty }: { empty: boolean }) {
+/** All a teacher has made out to a file, and back in. */
+export function BackupActions() {
   const importLibrary = useImportLibrary();
   const read = async (file: File): Promise<void> => {
     if (file.size > LARGEST_BACKUP) {
@@ -16,17 +17,14 @@ export function BackupActions({ empty }: { empty: boolean }) {
       return;
     }
     importLibrary.mutate(await file.text(), {
-      onSuccess: (report) => toast.success(reportWords(report)),
+      onSuccess: (report) => toast.success(mergeWords(report)),
       onError: (error) => toast.error(error.message, { duration: 15_000 }),
     });
   };
   const write = async (): Promise<void> => {
+    const now = new Date().toISOString();
     try {
-      download(
-        `step-ladder-library-${new Date().toISOString().slice(0, 10)}.json`,
-        await exportLibrary(),
-        'application/json',
-      );
+      download(`step-ladder-library-${now.slice(0, 10)}.json`, await exportLibrary(now), 'application/json');
     } catch (error) {
       toast.error((error as Error).message, { duration: 15_000 });
     }
@@ -36,18 +34,9 @@ export function BackupActions({ empty }: { empty: boolean }) {
       <FileButton label="Backup file to import" accept="application/json,.json" onFile={(file) => void read(file)}>
         Import a library
       </FileButton>
-      <Button kind="quiet" disabled={empty} onClick={() => void write()}>
+      <Button kind="quiet" onClick={() => void write()}>
         Export the library
       </Button>
     </>
   );
-}
-
-function reportWords({ added, known, beside }: ImportReport): string {
-  const parts = [
-    `${added} ${added === 1 ? 'study' : 'studies'} added`,
-    known > 0 ? `${known} already here` : '',
-    beside > 0 ? `${beside} put beside your own changed ${beside === 1 ? 'state' : 'states'}` : '',
-  ];
-  return `${parts.filter(Boolean).join(', ')}.`;
 }

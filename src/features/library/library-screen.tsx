@@ -36,7 +36,7 @@ export function LibraryScreen() {
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-3xl">Library</h1>
         <div className="flex flex-wrap items-center gap-2">
-          <BackupActions empty={studies.length === 0} />
+          <BackupActions />
           <Link to="/studies/new" className={buttonLook('strong')}>
             Build a study
           </Link>

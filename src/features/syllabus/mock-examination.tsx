@@ -2,9 +2,9 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { askManner, askName } from '../../core/grading/ask-words.ts';
 import { slurWords } from '../../core/bowing/group-words.ts';
-import { drawCalls, drawSlur, type Went } from '../../core/grading/mock-call.ts';
+import { drawCalls, drawSlur, type MockCall, type Went } from '../../core/grading/mock-call.ts';
 import { asksOf, type Ask, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
-import { useKeepMockCall, useMockCalls, type MockCall } from '../../data/syllabuses.ts';
+import { useKeepMockCall, useMockCalls } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 
