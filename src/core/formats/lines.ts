@@ -2,6 +2,7 @@ import { TICKS_PER_BEAT } from '../bowing/rhythm.ts';
 import { keySignature } from '../theory/key-signature.ts';
 import { AccidentalMemory } from './accidental.ts';
 import { barsOf, type Barred } from './bars.ts';
+import { evenStarts } from './even-lines.ts';
 import type { ScoredStudy } from './scored-study.ts';
 
 /**
@@ -67,32 +68,4 @@ export function lineStarts(study: ScoredStudy, width: number): number[] {
   return parts
     .flatMap((from, part) => [from, ...evenStarts(widths.slice(from, parts[part + 1]), room).map((bar) => from + bar)])
     .slice(1);
-}
-
-/** Where lines begin after the first, so that each holds at most `room` where it can, and all about the same. */
-function evenStarts(widths: readonly number[], room: number): number[] {
-  const upTo = [0];
-  for (const width of widths) upTo.push((upTo.at(-1) ?? 0) + width);
-  const between = (from: number, to: number): number => (upTo[to] ?? 0) - (upTo[from] ?? 0);
-  // As few lines as there can be: each takes what fits, and at least one bar.
-  let lines = 0;
-  for (let from = 0; from < widths.length; lines += 1) {
-    let to = from + 1;
-    while (to < widths.length && between(from, to + 1) <= room) to += 1;
-    from = to;
-  }
-  // Then the most even ones: the least sum of squares for the first bars, line by line.
-  let best = widths.map((_, last) => ({ cost: between(0, last + 1) ** 2, starts: [] as readonly number[] }));
-  for (let line = 1; line < lines; line += 1) {
-    best = widths.map((_, last) => {
-      let least: (typeof best)[number] = { cost: Number.POSITIVE_INFINITY, starts: [] };
-      for (let start = line; start <= last; start += 1) {
-        const before = best[start - 1];
-        const cost = (before?.cost ?? Number.POSITIVE_INFINITY) + between(start, last + 1) ** 2;
-        if (before && cost < least.cost) least = { cost, starts: [...before.starts, start] };
-      }
-      return least;
-    });
-  }
-  return [...(best.at(-1)?.starts ?? [])];
 }
