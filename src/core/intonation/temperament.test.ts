@@ -54,4 +54,30 @@ describe('Pythagorean and just degrees above the tonic', () => {
     expect(millimetresOf(100, 2, 328)).toBeCloseTo(stopDistance(328, 3) - stopDistance(328, 2), 6);
     expect(Math.abs(centsFrom(pitch('F#4'), pitch('D4'), 'just'))).toBeLessThan(20);
   });
+
+  it('never takes a note for its neighbour, however it and the drone are spelt', () => {
+    // The largest of all the differences is that of a doubly diminished or augmented step, three commas.
+    const names = [...'ABCDEFG'].flatMap((letter) => ['bb', 'b', '', '#', '##'].map((sign) => `${letter}${sign}4`));
+    for (const temperament of ['pythagorean', 'just'] as const)
+      for (const drone of names)
+        for (const name of names) {
+          const halfSteps = pitch(name).midi - pitch(drone).midi;
+          const apart =
+            1200 *
+            Math.log2(
+              frequency(pitch(name), pitch(drone), temperament, 440) /
+                frequency(pitch(drone), pitch(drone), temperament, 440),
+            );
+          expect(Math.abs(apart - 100 * halfSteps), `${name} over ${drone}, ${temperament}`).toBeLessThan(75);
+        }
+  });
+
+  it('leaves a Pythagorean comma between F flat and the open E', () => {
+    // Twelve fifths less seven octaves: 23.46 cents, Helmholtz and Ellis, Appendix XX.
+    const between = (name: string): number =>
+      1200 *
+      Math.log2(frequency(pitch(name), pitch('E4'), 'just', 440) / frequency(pitch('E4'), pitch('E4'), 'just', 440));
+    expect(between('Fb4')).toBeCloseTo(-23.46, 2);
+    expect(between('D##4')).toBeCloseTo(23.46, 2);
+  });
 });

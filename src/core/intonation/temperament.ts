@@ -54,22 +54,20 @@ const JUST: Readonly<Record<string, number>> = {
   '6 11': 15 / 8,
 };
 
-/** Cents of a pitch above the drone in just intonation, within its octave; in pure fifths where no ratio is usual. */
-function justInterval(pitch: Pitch, drone: Pitch): number {
+/** Cents by which a pitch in just intonation to the drone lies wide of equal half steps from it; in pure fifths where no ratio is usual. */
+function justCents(pitch: Pitch, drone: Pitch): number {
   const steps = (LETTERS.indexOf(pitch.letter) - LETTERS.indexOf(drone.letter) + 7) % 7;
   const halfSteps = (((pitch.midi - drone.midi) % 12) + 12) % 12;
   const ratio = JUST[`${steps} ${halfSteps}`];
-  if (ratio !== undefined) return 1200 * Math.log2(ratio);
-  const fifths = placeOnFifths(pitch) - placeOnFifths(drone);
-  return (((fifths * FIFTH) % 1200) + 1200) % 1200;
+  if (ratio !== undefined) return 1200 * Math.log2(ratio) - 100 * halfSteps;
+  return pythagoreanCents(pitch) - pythagoreanCents(drone);
 }
 
 /** Cents a pitch lies above its equal-tempered place; the drone itself stands in pure fifths from A. */
 export function centsFrom(pitch: Pitch, drone: Pitch, temperament: Temperament): number {
   if (temperament === 'equal') return 0;
   if (temperament === 'pythagorean') return pythagoreanCents(pitch);
-  const halfSteps = (((pitch.midi - drone.midi) % 12) + 12) % 12;
-  return pythagoreanCents(drone) + justInterval(pitch, drone) - 100 * halfSteps;
+  return pythagoreanCents(drone) + justCents(pitch, drone);
 }
 
 /** The frequency of a pitch, Hz. */
