@@ -1,3 +1,6 @@
+import { copyFileSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Stage } from './stage.ts';
@@ -302,6 +305,19 @@ describe('working on a fingering', () => {
       const names = await Promise.all((await stage.driver.findElements(columns)).map((one) => one.getText()));
       return names.length === 2 && names[1] === 'The school “Long strings”';
     });
+    // A backup takes it along to another browser.
+    await stage.go('/');
+    await stage.click('Export the library');
+    const backup = join(mkdtempSync(join(tmpdir(), 'step-ladder-')), 'library.json');
+    copyFileSync(await stage.downloaded('.json'), backup);
+    await stage.fresh();
+    await stage.go('/');
+    await (await stage.find(By.css('input[type="file"]'))).sendKeys(backup);
+    await stage.sees('1 school added.');
+    await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2');
+    await stage.choose('School', 'Long strings');
+    await stage.choose('Open strings', 'never');
+    await stage.until('the school’s fingering', async () => (await stage.score()) === spared);
   });
 
   it('lists its keys on a question mark', async () => {
