@@ -15,6 +15,21 @@ const BUILD = join(import.meta.dirname, '..', '..', 'dist');
  */
 const PATIENCE = 120_000;
 
+/** Starts a browser; once more where it took longer to come up than its driver would wait. */
+async function begin(chromium: chrome.Options, again = 2): Promise<chrome.Driver> {
+  const service = new chrome.ServiceBuilder('/usr/bin/chromedriver').build();
+  await service.start(PATIENCE);
+  try {
+    const driver = chrome.Driver.createSession(chromium, service) as chrome.Driver;
+    await driver.manage().setTimeouts({ script: PATIENCE });
+    return driver;
+  } catch (error) {
+    await service.kill();
+    if (again === 0) throw error;
+    return begin(chromium, again - 1);
+  }
+}
+
 /** The built application in a headless browser of its own, with a folder for its downloads. */
 export class Stage {
   readonly driver: chrome.Driver;
@@ -54,10 +69,7 @@ export class Stage {
       `--window-size=${options.width ?? 1280},${options.height ?? 800}`,
     );
     chromium.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
-    const service = new chrome.ServiceBuilder('/usr/bin/chromedriver').build();
-    await service.start(PATIENCE);
-    const driver = chrome.Driver.createSession(chromium, service) as chrome.Driver;
-    await driver.manage().setTimeouts({ script: PATIENCE });
+    const driver = await begin(chromium);
     const { port } = server.address() as AddressInfo;
     return new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile);
   }
