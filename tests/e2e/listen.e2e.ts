@@ -13,6 +13,8 @@ interface Lit {
   readonly latest: number;
   /** Seconds of the audio clock from the frame before to its light. */
   readonly frame: number;
+  /** The longest the clock went on without being read since the light before, seconds. */
+  readonly blind: number;
 }
 
 /** Reads the audio clock, loudspeaker's delay taken off, in every frame and at every light; run before anything sounds. */
@@ -26,16 +28,21 @@ const WATCH_CLOCK = `
   const clock = () => audio.currentTime - (audio.outputLatency || 0);
   let last = 0;
   let now = 0;
+  let blind = 0;
   const watch = () => {
     requestAnimationFrame(watch);
-    if (audio) [last, now] = [now, clock()];
+    if (!audio) return;
+    [last, now] = [now, clock()];
+    blind = Math.max(blind, now - last);
   };
   watch();
   const mark = performance.mark;
   performance.mark = function (name, options) {
     const { late } = options.detail;
     const then = clock();
-    const read = { earliest: now - late, latest: then - late, frame: then - last };
+    const unread = Math.max(blind, then - now);
+    const read = { earliest: now - late, latest: then - late, frame: then - last, blind: unread };
+    blind = 0;
     return mark.call(this, name, { detail: { ...options.detail, ...read } });
   };`;
 
@@ -53,9 +60,12 @@ function places(seen: readonly Lit[], first: number): number[] {
   });
 }
 
-/** Lights that came more than one note after the light before, though a frame was drawn in between. */
+/** Lights that came more than one note after the light before, though the page was never kept from drawing so long. */
 const skipped = (seen: readonly Lit[], order: readonly number[]): Lit[] =>
-  seen.filter(({ frame }, k) => k > 0 && order[k] !== order[k - 1]! + 1 && frame < 0.2);
+  seen.filter(({ blind }, k) => k > 0 && order[k] !== order[k - 1]! + 1 && blind < 0.2);
+
+/** The lights once the browser knows how far its loudspeaker is: it tells so only after a while. */
+const settled = (seen: readonly Lit[]): Lit[] => seen.slice(3);
 
 /** Keeps a copy of all that goes to the loudspeaker; run before anything sounds. */
 const RECORD = `
@@ -131,7 +141,7 @@ describe('the bow and the sound', () => {
       const order = places(seen, seen[0]!.at);
       expect(seen.map(({ at }) => at)).toEqual(order);
       expect(skipped(seen, order)).toEqual([]);
-      expect(seen.filter((note, k) => k > 0 && !inTime(note))).toEqual([]);
+      expect(seen.filter((note) => !inTime(note))).toEqual([]);
       const now = await stage.find(By.css('[role="listbox"] .note.lit'));
       const marked = await stage.driver.findElements(By.css('.climb .place.lit, .fingerboard .place.lit'));
       expect(await now.getAttribute('id')).toMatch(/^n\d+$/);
@@ -160,10 +170,10 @@ describe('the bow and the sound', () => {
     await stage.click('Play these notes');
     await stage.until('three rounds and a note', async () => (await lit()).length >= 10);
     await stage.driver.actions().sendKeys(Key.ESCAPE).perform();
-    const seen = await lit();
+    const seen = settled(await lit());
     // Four notes a second, three in a round, without a gap between the rounds.
     const order = places(seen, seen[0]!.at - 2);
-    expect(order.at(-1)).toBeGreaterThanOrEqual(9);
+    expect(order.at(-1)! - order[0]!).toBeGreaterThanOrEqual(6);
     expect(seen.map(({ at }) => at)).toEqual(order.map((place) => 2 + (place % 3)));
     expect(skipped(seen, order)).toEqual([]);
     await stage.until('nothing lit', async () => (await stage.driver.findElements(By.css('.lit'))).length === 0);
