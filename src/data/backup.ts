@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
 import { readBackup, writeBackup, type Kept } from '../core/formats/backup.ts';
-import { mergeBackup, type MergeReport } from '../core/formats/backup-merge.ts';
+import { mergeBackup, type Merge } from '../core/formats/backup-merge.ts';
 import { inOneGo } from './database.ts';
 import { listOf } from './facts.ts';
 import { newId, readLibrary } from './library.ts';
@@ -24,10 +24,11 @@ export async function exportLibrary(now: string): Promise<string> {
 }
 
 /** Adds what a backup holds: all of it or nothing. Throws the reason why a file is refused. */
-export async function importLibrary(text: string): Promise<MergeReport> {
+export async function importLibrary(text: string): Promise<Merge> {
   const backup = readBackup(text);
   if (!backup.ok) throw new Error(backup.refusal.message);
-  const { fresh, report } = mergeBackup(await everything(), backup.value, newId);
+  const merge = mergeBackup(await everything(), backup.value, newId);
+  const { fresh } = merge;
   await inOneGo(['studies', 'facts'], (transaction) => {
     const studies = transaction.objectStore('studies');
     const facts = transaction.objectStore('facts');
@@ -41,11 +42,11 @@ export async function importLibrary(text: string): Promise<MergeReport> {
       more(CALLS, fresh.examinations),
     ]);
   });
-  return report;
+  return merge;
 }
 
 /** Adds a backup file to the library; refuses a bad file whole, with its reason. */
-export function useImportLibrary(): UseMutationResult<MergeReport, Error, string> {
+export function useImportLibrary(): UseMutationResult<Merge, Error, string> {
   const client = useQueryClient();
   // Whatever is on screen may have come from the library.
   return useMutation({ mutationFn: importLibrary, onSuccess: () => client.invalidateQueries() });

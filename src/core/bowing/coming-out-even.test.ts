@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { passageOf, type Passage } from '../study/notes.ts';
 import { readRecipe } from '../study/recipe.ts';
 import { FORMS } from '../theory/form.ts';
@@ -139,11 +139,10 @@ describe('coming out even', () => {
         opening === 'three' && closing === 'three' && top === 'once' && longTonic === 0,
     )!;
     const bowing = remedied(Bowing.parse({ slur: 4, perBeat: 4 }), turn);
-    const built = buildFrom({ instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3', bowing });
-    if (!built.ok) throw new Error(built.refusal.message);
-    expect(built.value.passage.notes).toHaveLength(49);
-    expect(built.value.ways[0]!.fingers).toHaveLength(49);
-    expect(evenSentence(evennessOf(built.value.passage, bowing))).toBe(
+    const built = playable({ instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3', bowing });
+    expect(built.passage.notes).toHaveLength(49);
+    expect(built.ways[0]!.fingers).toHaveLength(49);
+    expect(evenSentence(evennessOf(built.passage, bowing))).toBe(
       'It comes out even in fours: the top note and the last note each begin a bow.',
     );
   });

@@ -1,14 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { musicXml } from '../formats/musicxml.ts';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { excerptOf } from '../study/excerpt.ts';
 import { Bowing } from './bowing.ts';
 import { VARIATIONS, varied } from './variations.ts';
 
 describe('variations of one study', () => {
-  const built = buildFrom({ instrument: 'cello', tonic: 'D', octaves: 2, start: 'D2' });
-  if (!built.ok) throw new Error(built.refusal.message);
-  const { recipe, passage, ways } = built.value;
+  const { recipe, passage, ways } = playable({ instrument: 'cello', tonic: 'D', octaves: 2, start: 'D2' });
 
   it.each(VARIATIONS)('$id is a bowing that can be written, and leaves notes and fingers alone', (variation) => {
     const bowing = varied(recipe.bowing, variation);

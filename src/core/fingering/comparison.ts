@@ -17,6 +17,11 @@ export interface WayCounts {
   readonly cost: number;
 }
 
+/** Notes of a way a finger reaches for. */
+export function reachesOf({ fingers }: Way): number {
+  return fingers.filter((note) => note.reach !== 'none').length;
+}
+
 /** Counts a way; `length` is the vibrating string length in millimetres. */
 export function countsOf(way: Way, length: number): WayCounts {
   const hand = (at: number): number => (way.fingers[at] as FingeredNote).hand;
@@ -25,7 +30,7 @@ export function countsOf(way: Way, length: number): WayCounts {
     distance: way.shifts.reduce((sum, shift) => sum + Math.abs(shift.semitones), 0),
     millimetres: way.shifts.reduce((sum, shift) => sum + stopSpan(length, hand(shift.from), hand(shift.to)), 0),
     crossings: way.crossings.length,
-    reaches: way.fingers.filter((note) => note.reach !== 'none').length,
+    reaches: reachesOf(way),
     openStrings: way.fingers.filter((note) => note.finger === 0).length,
     highest: highestPosition(way.fingers),
     cost: way.cost,

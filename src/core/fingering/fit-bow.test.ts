@@ -1,12 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { bowStrokes } from '../bowing/bow.ts';
-import { buildFrom, type BuiltStudy } from '../study/build.ts';
-
-function built(input: object): BuiltStudy {
-  const study = buildFrom(input);
-  if (!study.ok) throw new Error(study.refusal.message);
-  return study.value;
-}
+import type { BuiltStudy } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 
 /** Shifts whose arrival does not begin a bow. */
 function slurred({ recipe, passage, ways }: BuiltStudy): number {
@@ -18,8 +13,8 @@ describe('fingerings that fit the bow', () => {
   const base = { instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3', ways: 1 };
 
   it('leave the fingering alone unless asked: a bowing imposes nothing', () => {
-    const plain = built(base).ways[0]!.fingers;
-    for (const slur of [2, 3, 4, 7]) expect(built({ ...base, bowing: { slur } }).ways[0]!.fingers).toEqual(plain);
+    const plain = playable(base).ways[0]!.fingers;
+    for (const slur of [2, 3, 4, 7]) expect(playable({ ...base, bowing: { slur } }).ways[0]!.fingers).toEqual(plain);
   });
 
   it('have no more shifts inside slurs than the plain ones, and somewhere fewer', () => {
@@ -28,8 +23,8 @@ describe('fingerings that fit the bow', () => {
       for (const slur of [3, 4, 7]) {
         const study = { ...base, tonic, start: undefined, bowing: { slur, perBeat: slur } };
         const { start: _, ...input } = study;
-        const plain = slurred(built(input));
-        const fitted = slurred(built({ ...input, fitBow: true }));
+        const plain = slurred(playable(input));
+        const fitted = slurred(playable({ ...input, fitBow: true }));
         expect(fitted).toBeLessThanOrEqual(plain);
         if (fitted < plain) fewer += 1;
       }

@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import type { RecipeInput } from '../study/recipe.ts';
 import { patternWords, widestStretch } from './hand-pattern.ts';
 
 function study(input: RecipeInput) {
-  const built = buildFrom({ ways: 1, ...input });
-  if (!built.ok) throw new Error(built.refusal.message);
-  return built.value.ways[0]!.fingers;
+  const built = playable({ ways: 1, ...input });
+  return built.ways[0]!.fingers;
 }
 
 const VIOLIN = ['G', 'D', 'A', 'E'];

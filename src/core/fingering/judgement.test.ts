@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { INSTRUMENTS } from '../instruments/instrument.ts';
 import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { readRecipe, type RecipeInput } from '../study/recipe.ts';
 import { CIRCLE } from '../theory/key-signature.ts';
 import type { Way } from './fingering.ts';
@@ -120,9 +121,8 @@ describe('the best way', () => {
 
   it('takes the mirrored way down unless another is asked for', () => {
     const back = (way: RecipeInput['return']): Way => {
-      const built = buildFrom({ instrument: 'violin', tonic: 'G', octaves: 3, return: way, ways: 1 });
-      if (!built.ok) throw new Error(built.refusal.message);
-      return built.value.ways[0]!;
+      const built = playable({ instrument: 'violin', tonic: 'G', octaves: 3, return: way, ways: 1 });
+      return built.ways[0]!;
     };
     const landings = (way: Way): (number | string)[] =>
       way.shifts.filter((shift) => shift.to > 21 && shift.semitones < 0).map((shift) => way.fingers[shift.to]!.finger);

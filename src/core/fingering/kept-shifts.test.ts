@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { passageOf } from '../study/notes.ts';
 import { readRecipe, type RecipeInput } from '../study/recipe.ts';
 import { bestPath, sweep } from './chain.ts';
@@ -19,9 +19,7 @@ function posed(input: RecipeInput) {
 }
 
 const shape = (input: RecipeInput): string => {
-  const study = buildFrom({ ways: 1, direction: 'up', ...input });
-  if (!study.ok) throw new Error(study.refusal.message);
-  const [way] = study.value.ways;
+  const [way] = playable({ ways: 1, direction: 'up', ...input }).ways;
   return `${way!.fingers.map((note) => note.string).join('')} ${way!.shifts.map((shift) => shift.to).join()}`;
 };
 

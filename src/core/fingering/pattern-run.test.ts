@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { patternRuns, stepName } from './pattern-run.ts';
 
 function runsOf(input: object) {
-  const study = buildFrom(input);
-  if (!study.ok) throw new Error(study.refusal.message);
-  return { ...study.value, runs: patternRuns(study.value.ways[0]!, study.value.passage) };
+  const study = playable(input);
+  return { ...study, runs: patternRuns(study.ways[0]!, study.passage) };
 }
 
 describe('the pattern without notation', () => {

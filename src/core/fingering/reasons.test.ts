@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { whatDecides } from './reasons.ts';
 
 describe('what decides between two ways', () => {
@@ -9,9 +9,7 @@ describe('what decides between two ways', () => {
       { instrument: 'cello', tonic: 'Eb', octaves: 2, form: 'melodic-minor' },
       { instrument: 'bass', tonic: 'G', form: 'chromatic' },
     ]) {
-      const built = buildFrom(input);
-      if (!built.ok) throw new Error(built.refusal.message);
-      const [best, ...others] = built.value.ways;
+      const [best, ...others] = playable(input).ways;
       for (const other of others) {
         const sum = whatDecides(best!, other).reduce((total, reason) => total + reason.difference, 0);
         expect(sum).toBeCloseTo(other.cost - best!.cost, 4);
@@ -20,9 +18,7 @@ describe('what decides between two ways', () => {
   });
 
   it('names the shifts when one way shifts and the other does not', () => {
-    const built = buildFrom({ instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' });
-    if (!built.ok) throw new Error(built.refusal.message);
-    const [best, second] = built.value.ways;
+    const [best, second] = playable({ instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' }).ways;
     expect(best!.shifts).toEqual([]);
     expect(
       whatDecides(best!, second!)

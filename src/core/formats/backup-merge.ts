@@ -1,12 +1,12 @@
-import type { Kept } from './backup.ts';
+import { KIND_WORDS, type Kept } from './backup.ts';
 
-/** What a backup brought. */
-export interface MergeReport {
-  /** How many of each kind are new here. */
-  readonly added: Readonly<Record<keyof Kept, number>>;
-  /** What the library already held, unchanged. */
+/** What reading a backup into a library comes to. */
+export interface Merge {
+  /** What is new here. */
+  readonly fresh: Kept;
+  /** How much the library already held, unchanged. */
   readonly known: number;
-  /** What the library held in another state: the file's state was added beside it. */
+  /** How much it held in another state: the file's state is new, and stands beside it. */
   readonly beside: number;
 }
 
@@ -14,16 +14,15 @@ export interface MergeReport {
  * What a backup adds to what is here. Nothing here is replaced: what has changed since stands beside
  * the file's state, which gets a new id, and a file read twice adds nothing the second time.
  */
-export function mergeBackup(here: Kept, file: Kept, newId: () => string): { fresh: Kept; report: MergeReport } {
+export function mergeBackup(here: Kept, file: Kept, newId: () => string): Merge {
   let known = 0;
   let beside = 0;
   const added = <One extends { readonly id: string }>(mine: readonly One[], theirs: readonly One[]): One[] => {
-    const states = new Map(mine.map((one) => [one.id, stateOf(one)]));
-    const all = new Set(states.values());
+    const ids = new Set(mine.map(({ id }) => id));
+    const states = new Set(mine.map(stateOf));
     return theirs.flatMap((one) => {
-      const state = states.get(one.id);
-      if (state === undefined) return [one];
-      if (all.has(stateOf(one))) {
+      if (!ids.has(one.id)) return [one];
+      if (states.has(stateOf(one))) {
         known += 1;
         return [];
       }
@@ -40,19 +39,7 @@ export function mergeBackup(here: Kept, file: Kept, newId: () => string): { fres
     syllabuses: added(here.syllabuses, file.syllabuses),
     examinations,
   };
-  return {
-    fresh,
-    report: {
-      added: {
-        studies: fresh.studies.length,
-        schools: fresh.schools.length,
-        syllabuses: fresh.syllabuses.length,
-        examinations: fresh.examinations.length,
-      },
-      known,
-      beside,
-    },
-  };
+  return { fresh, known, beside };
 }
 
 /** All of it but its id, for comparing. */
@@ -60,26 +47,16 @@ function stateOf(one: { readonly id: string }): string {
   return JSON.stringify({ ...one, id: '' });
 }
 
-const WORDS: Readonly<Record<keyof Kept, readonly [one: string, more: string]>> = {
-  studies: ['study', 'studies'],
-  schools: ['school', 'schools'],
-  syllabuses: ['syllabus', 'syllabuses'],
-  examinations: ['mock examination', 'mock examinations'],
-};
-
-/** `3 studies and 1 school added, 12 already here; 1 of them beside your own, which has changed.` */
-export function mergeWords({ added, known, beside }: MergeReport): string {
-  const kinds = (Object.keys(WORDS) as (keyof Kept)[])
-    .filter((kind) => added[kind] > 0)
-    .map((kind) => `${added[kind]} ${WORDS[kind][added[kind] === 1 ? 0 : 1]}`);
-  const last = kinds.pop();
-  const all = last === undefined ? 'Nothing' : kinds.length > 0 ? `${kinds.join(', ')} and ${last}` : last;
+/** `3 studies and 1 school added, 12 already here; 1 stands beside your own, changed state.` */
+export function mergeWords({ fresh, known, beside }: Merge): string {
+  const kinds = (Object.keys(KIND_WORDS) as (keyof Kept)[])
+    .filter((kind) => fresh[kind].length > 0)
+    .map((kind) => `${fresh[kind].length} ${KIND_WORDS[kind][fresh[kind].length === 1 ? 0 : 1]}`);
+  const last = kinds.pop() ?? 'Nothing';
+  const all = kinds.length > 0 ? `${kinds.join(', ')} and ${last}` : last;
   const here = known > 0 ? `, ${known} already here` : '';
+  const one = beside === 1;
   const changed =
-    beside === 0
-      ? ''
-      : beside === 1
-        ? '; 1 stands beside your own, changed state'
-        : `; ${beside} stand beside your own, changed states`;
+    beside > 0 ? `; ${beside} ${one ? 'stands' : 'stand'} beside your own, changed ${one ? 'state' : 'states'}` : '';
   return `${all} added${here}${changed}.`;
 }

@@ -13,7 +13,7 @@ const NOW = '2026-03-02T10:00:00.000Z';
 const NOTHING: Kept = { studies: [], schools: [], syllabuses: [], examinations: [] };
 
 function saved(id: string, recipe: object, name?: string): SavedStudy {
-  const { recipe: whole, ways } = playable({ ways: 1, ...recipe } as Parameters<typeof playable>[0]);
+  const { recipe: whole, ways } = playable({ ways: 1, ...recipe });
   return {
     id,
     ...(name ? { name } : {}),
@@ -118,15 +118,15 @@ describe('the backup of a library', () => {
 
 describe('a backup read into a library', () => {
   it('fills an empty one', () => {
-    const { fresh, report } = mergeBackup(NOTHING, KEPT, counter());
-    expect(fresh).toEqual(KEPT);
-    expect(mergeWords(report)).toBe('3 studies, 1 school, 1 syllabus and 1 mock examination added.');
+    const merge = mergeBackup(NOTHING, KEPT, counter());
+    expect(merge.fresh).toEqual(KEPT);
+    expect(mergeWords(merge)).toBe('3 studies, 1 school, 1 syllabus and 1 mock examination added.');
   });
 
   it('adds nothing to the one it came from', () => {
-    const { fresh, report } = mergeBackup(KEPT, KEPT, counter());
-    expect(fresh).toEqual(NOTHING);
-    expect(mergeWords(report)).toBe('Nothing added, 6 already here.');
+    const merge = mergeBackup(KEPT, KEPT, counter());
+    expect(merge.fresh).toEqual(NOTHING);
+    expect(mergeWords(merge)).toBe('Nothing added, 6 already here.');
   });
 
   it('stands beside what has changed since, and does so once', () => {
@@ -136,7 +136,7 @@ describe('a backup read into a library', () => {
     };
     const first = mergeBackup(changed, KEPT, counter());
     expect(first.fresh.studies).toEqual([{ ...KEPT.studies[0], id: 'fresh-1' }]);
-    expect(mergeWords(first.report)).toBe('1 study added, 5 already here; 1 stands beside your own, changed state.');
+    expect(mergeWords(first)).toBe('1 study added, 5 already here; 1 stands beside your own, changed state.');
     const after: Kept = { ...changed, studies: [...changed.studies, ...first.fresh.studies] };
     expect(mergeBackup(after, KEPT, counter()).fresh).toEqual(NOTHING);
   });
@@ -153,13 +153,13 @@ describe('a backup read into a library', () => {
     }));
     fc.assert(
       fc.property(library, library, (here, file) => {
-        const { fresh, report } = mergeBackup(here, file, counter());
+        const { fresh, known } = mergeBackup(here, file, counter());
         const after = [...here.studies, ...fresh.studies];
         expect(new Set(after.map(({ id }) => id)).size).toBe(after.length);
         // What is here stays as it is, and each state of the file is there too.
         expect(after.slice(0, here.studies.length)).toEqual(here.studies);
         for (const { name } of file.studies) expect(after.map((study) => study.name)).toContain(name);
-        expect(report.added.studies + report.known).toBe(file.studies.length);
+        expect(fresh.studies.length + known).toBe(file.studies.length);
         const again = mergeBackup({ ...NOTHING, studies: after }, file, counter());
         expect(again.fresh).toEqual(NOTHING);
       }),

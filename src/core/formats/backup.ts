@@ -8,23 +8,15 @@ import { SavedStudy } from '../study/saved-study.ts';
 const FORMAT = 'step-ladder-library';
 const VERSION = 1;
 
-/** The parts a backup has, each with the word for one of its kind. */
-const PARTS = {
-  studies: { of: SavedStudy, most: 20_000, one: 'study' },
-  schools: { of: School, most: 1000, one: 'school' },
-  syllabuses: { of: Syllabus, most: 1000, one: 'syllabus' },
-  examinations: { of: MockCall, most: 20_000, one: 'mock examination' },
-} as const;
-
 const Backup = z.object({
   format: z.literal(FORMAT),
   version: z.literal(VERSION),
   exported: z.iso.datetime(),
-  studies: z.array(PARTS.studies.of).max(PARTS.studies.most),
+  studies: z.array(SavedStudy).max(20_000),
   // Backups of earlier days hold studies alone.
-  schools: z.array(PARTS.schools.of).max(PARTS.schools.most).default([]),
-  syllabuses: z.array(PARTS.syllabuses.of).max(PARTS.syllabuses.most).default([]),
-  examinations: z.array(PARTS.examinations.of).max(PARTS.examinations.most).default([]),
+  schools: z.array(School).max(1000).default([]),
+  syllabuses: z.array(Syllabus).max(1000).default([]),
+  examinations: z.array(MockCall).max(20_000).default([]),
 });
 
 /** Everything a teacher has made, in one file. */
@@ -32,6 +24,14 @@ export type Backup = z.infer<typeof Backup>;
 
 /** What a library holds: studies, and the teacher's own schools, syllabuses and mock examinations. */
 export type Kept = Readonly<Omit<Backup, 'format' | 'version' | 'exported'>>;
+
+/** What one and what several of each kind are called. */
+export const KIND_WORDS: Readonly<Record<keyof Kept, readonly [one: string, more: string]>> = {
+  studies: ['study', 'studies'],
+  schools: ['school', 'schools'],
+  syllabuses: ['syllabus', 'syllabuses'],
+  examinations: ['mock examination', 'mock examinations'],
+};
 
 /** Writes all that is kept down; `exported` is the moment, as an ISO date and time. */
 export function writeBackup(kept: Kept, exported: string): string {
@@ -73,7 +73,7 @@ export function readBackup(text: string): Outcome<Backup> {
 }
 
 function damagedAt([part, place]: readonly PropertyKey[]): string {
-  const known = Object.entries(PARTS).find(([name]) => name === part)?.[1];
-  if (!known || typeof place !== 'number') return 'The file is damaged';
-  return `${known.one[0]?.toUpperCase()}${known.one.slice(1)} ${place + 1} in the file is damaged`;
+  const [one] = Object.entries(KIND_WORDS).find(([kind]) => kind === part)?.[1] ?? [];
+  if (!one || typeof place !== 'number') return 'The file is damaged';
+  return `${one.charAt(0).toUpperCase()}${one.slice(1)} ${place + 1} in the file is damaged`;
 }

@@ -1,7 +1,7 @@
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import type { RecipeInput } from '../study/recipe.ts';
 import { titleOf } from '../study/title.ts';
 import { barWidths, lineStarts } from './lines.ts';
@@ -32,9 +32,7 @@ describe('the lines of a score', () => {
   });
 
   const studyOf = (recipe: RecipeInput, look?: ScoreLook): ScoredStudy => {
-    const built = buildFrom({ ...recipe, ways: 1 });
-    if (!built.ok) throw new Error(built.refusal.message);
-    const { ways, ...rest } = built.value;
+    const { ways, ...rest } = playable({ ...recipe, ways: 1 });
     return { ...rest, title: titleOf(rest.recipe), way: ways[0]!, ...(look ? { look } : {}) };
   };
 

@@ -2,7 +2,7 @@ import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { XMLParser } from 'fast-xml-parser';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { titleOf } from '../study/title.ts';
 import { musicXml } from './musicxml.ts';
 import { pagePicture } from './page-picture.ts';
@@ -11,9 +11,13 @@ describe('the picture on the page', () => {
   let full: string;
   beforeAll(async () => {
     const verovio = new VerovioToolkit(await createVerovioModule());
-    const built = buildFrom({ instrument: 'violin', tonic: 'D#', form: 'harmonic-minor', octaves: 3, ways: 1 });
-    if (!built.ok) throw new Error(built.refusal.message);
-    const { recipe, passage, ways } = built.value;
+    const { recipe, passage, ways } = playable({
+      instrument: 'violin',
+      tonic: 'D#',
+      form: 'harmonic-minor',
+      octaves: 3,
+      ways: 1,
+    });
     verovio.setOptions({ inputFrom: 'musicxml', svgFormatRaw: true, svgRemoveXlink: true, svgViewBox: true });
     const look = { fingers: 'all', names: 'letters' } as const;
     verovio.loadData(musicXml({ title: titleOf(recipe), recipe, passage, way: ways[0]!, look }));

@@ -1,5 +1,6 @@
 import { beatsPerMinute } from '../bowing/bowing.ts';
 import { timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
+import { reachesOf } from '../fingering/comparison.ts';
 import type { Shift, Way } from '../fingering/fingering.ts';
 import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
 import type { Passage } from '../study/notes.ts';
@@ -82,7 +83,7 @@ export function featuresOf({ recipe, passage, way }: Finished): Features {
         ({ from, to }) => Math.abs(place(way.fingers[from]?.string ?? '') - place(way.fingers[to]?.string ?? '')) > 1,
       ).length,
     ),
-    extensions: log(way.fingers.filter((note) => note.reach !== 'none').length),
+    extensions: log(reachesOf(way)),
     accidentals: Math.abs(fifths),
     changing: [...names('down')].filter((pitch) => !up.has(pitch)).length,
     wide: steps.filter((step) => Math.abs(step) > 2).length / Math.max(1, steps.length),

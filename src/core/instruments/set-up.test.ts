@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import type { RecipeInput } from '../study/recipe.ts';
 import { instrumentFor, KNOWN_SET_UPS, stringLength } from './set-up.ts';
 
 function way(input: RecipeInput) {
-  const study = buildFrom({ ways: 1, ...input });
-  if (!study.ok) throw new Error(study.refusal.message);
-  return study.value;
+  return playable({ ways: 1, ...input });
 }
 
 const refusal = (input: RecipeInput): { path: string; message: string } => {

@@ -1,13 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { SCHOOLS } from '../fingering/schools/schools.ts';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import type { RecipeInput } from '../study/recipe.ts';
 import { careOf, type Care } from './care.ts';
 
 function care(recipe: RecipeInput): Care {
-  const built = buildFrom({ ...recipe, ways: 1 });
-  if (!built.ok) throw new Error(built.refusal.message);
-  const { ways, passage, recipe: whole } = built.value;
+  const { ways, passage, recipe: whole } = playable({ ...recipe, ways: 1 });
   return careOf(ways[0]!, passage, whole);
 }
 

@@ -1,4 +1,5 @@
 import { paceOf } from '../bowing/tempo.ts';
+import { reachesOf } from '../fingering/comparison.ts';
 import type { Way } from '../fingering/fingering.ts';
 import { stringLength } from '../instruments/set-up.ts';
 import { widestStretch } from '../fingering/hand-pattern.ts';
@@ -17,7 +18,7 @@ export interface Care {
 
 /** Counts what a fingering asks of the hand; distances in millimetres for the study's own string length. */
 export function careOf(way: Way, passage: Passage, recipe: Recipe): Care {
-  const reaches = way.fingers.filter((note) => note.reach !== 'none').length;
+  const reaches = reachesOf(way);
   const { seconds } = paceOf(passage, recipe.bowing, recipe.instrument, recipe.form === 'chromatic');
   const reachesPerMinute = seconds > 0 ? (reaches * 60) / seconds : 0;
   const stretch = widestStretch(way.fingers, stringLength(recipe.instrument, recipe.setUp));

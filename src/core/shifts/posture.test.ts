@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { postureReminders } from './posture.ts';
 
 function remindersOf(input: object): { at: number; words: string; hand: number; string: string }[] {
-  const study = buildFrom(input);
-  if (!study.ok) throw new Error(study.refusal.message);
-  const way = study.value.ways[0]!;
-  return postureReminders(way, study.value.recipe).map((one) => ({ ...one, ...way.fingers[one.at]!, at: one.at }));
+  const study = playable(input);
+  const way = study.ways[0]!;
+  return postureReminders(way, study.recipe).map((one) => ({ ...one, ...way.fingers[one.at]!, at: one.at }));
 }
 
 describe('posture reminders', () => {

@@ -4,7 +4,7 @@ import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/instrument.t
 import { positionName } from '../instruments/position.ts';
 import type { Passage } from '../study/notes.ts';
 import { readRecipe } from '../study/recipe.ts';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { parsePitch, type Pitch } from '../theory/pitch.ts';
 import { changedComingDown, crossingCards } from './crossing-card.ts';
 import { checkSentence, leadSentences, moveSentence, placeSentence, timingSentence } from './sentences.ts';
@@ -193,17 +193,16 @@ describe('worked shifts', () => {
   });
 });
 
-function study(input: Parameters<typeof buildFrom>[0]) {
-  const built = buildFrom(input);
-  if (!built.ok) throw new Error(built.refusal.message);
-  return built.value;
-}
-
 describe('the start of a study', () => {
   it('needs no card at home, and says how to find the hand elsewhere', () => {
-    const home = study({ instrument: 'violin', tonic: 'A', octaves: 2 });
+    const home = playable({ instrument: 'violin', tonic: 'A', octaves: 2 });
     expect(startCard(home.ways[0]!, home.passage, home.recipe)).toBeUndefined();
-    const third = study({ instrument: 'violin', tonic: 'C', start: 'C4', pins: [{ at: 0, string: 'G', finger: 1 }] });
+    const third = playable({
+      instrument: 'violin',
+      tonic: 'C',
+      start: 'C4',
+      pins: [{ at: 0, string: 'G', finger: 1 }],
+    });
     const card = startCard(third.ways[0]!, third.passage, third.recipe)!;
     // C4 on the G string is the third finger's place in first position, and the open G's fourth.
     expect(card.first).toMatchObject({ string: 'G', finger: 1, hand: 5 });
@@ -214,7 +213,7 @@ describe('the start of a study', () => {
 
 describe('the way down', () => {
   it('warns where an open string is left for a high finger', () => {
-    const { ways, passage } = study({ instrument: 'violin', tonic: 'G', octaves: 2 });
+    const { ways, passage } = playable({ instrument: 'violin', tonic: 'G', octaves: 2 });
     const down = crossingCards(ways[0]!, passage).filter((card) => card.heading === 'down');
     expect(down.map((card) => card.watch)).toEqual([
       'Have the third finger over A while the open E still sounds.',
@@ -224,9 +223,9 @@ describe('the way down', () => {
   });
 
   it('finds the notes a melodic minor changes', () => {
-    const { passage } = study({ instrument: 'violin', tonic: 'A', form: 'melodic-minor', start: 'A3' });
+    const { passage } = playable({ instrument: 'violin', tonic: 'A', form: 'melodic-minor', start: 'A3' });
     expect(changedComingDown(passage).map((at) => passage.notes[at]!.pitch.name)).toEqual(['G4', 'F4']);
-    const harmonic = study({ instrument: 'violin', tonic: 'A', form: 'harmonic-minor', start: 'A3' });
+    const harmonic = playable({ instrument: 'violin', tonic: 'A', form: 'harmonic-minor', start: 'A3' });
     expect(changedComingDown(harmonic.passage)).toEqual([]);
   });
 });

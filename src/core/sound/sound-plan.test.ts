@@ -1,13 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import type { ScoredStudy } from '../formats/scored-study.ts';
-import { buildFrom } from '../study/build.ts';
+import { playable } from '../study/playable.ts';
 import { titleOf } from '../study/title.ts';
 import { soundPlan, USUAL_PLAYING } from './sound-plan.ts';
 
 function study(input: object): ScoredStudy {
-  const built = buildFrom(input);
-  if (!built.ok) throw new Error(built.refusal.message);
-  const { recipe, passage, ways } = built.value;
+  const { recipe, passage, ways } = playable(input);
   return { title: titleOf(recipe), recipe, passage, way: ways[0]! };
 }
 

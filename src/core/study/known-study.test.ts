@@ -1,14 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from './build.ts';
+import { playable } from './playable.ts';
 import { changesFrom, knownRecipe, type Changes, type KnownStudy } from './known-study.ts';
 
 function changes(input: object, known: KnownStudy): Changes {
-  const study = buildFrom(input);
-  if (!study.ok) throw new Error(study.refusal.message);
-  const kin = knownRecipe(study.value.recipe, known);
-  const other = buildFrom(kin);
-  if (!other.ok) throw new Error(other.refusal.message);
-  return changesFrom({ ...study.value, way: study.value.ways[0]! }, { ...other.value, way: other.value.ways[0]! });
+  const study = playable(input);
+  const kin = knownRecipe(study.recipe, known);
+  const other = playable(kin);
+  return changesFrom({ ...study, way: study.ways[0]! }, { ...other, way: other.ways[0]! });
 }
 
 // The sentences are those a teacher says; the notes behind them any harmony book has.
@@ -53,9 +51,8 @@ describe('what changes from a study the pupil knows', () => {
   });
 
   it('has no kin for symmetrical forms', () => {
-    const built = buildFrom({ instrument: 'violin', tonic: 'G', form: 'chromatic' });
-    if (!built.ok) throw new Error(built.refusal.message);
-    expect(knownRecipe(built.value.recipe, 'parallel')).toBeUndefined();
-    expect(knownRecipe({ ...built.value.recipe, form: 'mixolydian' }, 'relative')).toBeUndefined();
+    const built = playable({ instrument: 'violin', tonic: 'G', form: 'chromatic' });
+    expect(knownRecipe(built.recipe, 'parallel')).toBeUndefined();
+    expect(knownRecipe({ ...built.recipe, form: 'mixolydian' }, 'relative')).toBeUndefined();
   });
 });

@@ -1,13 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from './build.ts';
+import { playable } from './playable.ts';
 import { circleFor } from '../theory/key-signature.ts';
 import { inKey, type KeyFate } from './other-keys.ts';
 import type { RecipeInput } from './recipe.ts';
 
 function carried(input: RecipeInput): KeyFate[] {
-  const built = buildFrom({ ways: 1, ...input });
-  if (!built.ok) throw new Error(built.refusal.message);
-  const { recipe, passage, ways } = built.value;
+  const { recipe, passage, ways } = playable({ ways: 1, ...input });
   return circleFor(recipe.form).map((tonic) => inKey(recipe, ways[0]!, passage.tonic.midi, tonic));
 }
 

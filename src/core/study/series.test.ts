@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { ARPEGGIO_SERIES } from '../theory/form.ts';
 import { buildFrom } from './build.ts';
+import { playable } from './playable.ts';
 
 describe('an arpeggio series', () => {
-  const built = buildFrom({ instrument: 'violin', tonic: 'G', figure: 'arpeggio-series', octaves: 2 });
-  if (!built.ok) throw new Error(built.refusal.message);
-  const { passage, ways } = built.value;
+  const { passage, ways } = playable({ instrument: 'violin', tonic: 'G', figure: 'arpeggio-series', octaves: 2 });
 
   it('plays every arpeggio on the one tonic', () => {
     expect(passage.parts.length).toBe(ARPEGGIO_SERIES.length);
@@ -25,9 +24,7 @@ describe('an arpeggio series', () => {
     let at = 0;
     let cost = 0;
     for (const form of ARPEGGIO_SERIES) {
-      const alone = buildFrom({ instrument: 'violin', tonic: 'G', figure: 'arpeggio', form, octaves: 2, ways: 1 });
-      if (!alone.ok) throw new Error(alone.refusal.message);
-      const [way] = alone.value.ways;
+      const [way] = playable({ instrument: 'violin', tonic: 'G', figure: 'arpeggio', form, octaves: 2, ways: 1 }).ways;
       for (const note of way!.fingers) {
         expect(ways[0]!.fingers[at]).toMatchObject({ at, string: note.string, finger: note.finger });
         at += 1;
@@ -44,9 +41,8 @@ describe('an arpeggio series', () => {
       { at: 1, finger: 2 as const },
       { at: from + 1, finger: 4 as const },
     ];
-    const pinned = buildFrom({ instrument: 'violin', tonic: 'G', figure: 'arpeggio-series', octaves: 2, pins });
-    if (!pinned.ok) throw new Error(pinned.refusal.message);
-    expect(pinned.value.ways[0]!.fingers[from + 1]!.finger).toBe(4);
+    const pinned = playable({ instrument: 'violin', tonic: 'G', figure: 'arpeggio-series', octaves: 2, pins });
+    expect(pinned.ways[0]!.fingers[from + 1]!.finger).toBe(4);
     const wrong = buildFrom({
       instrument: 'violin',
       tonic: 'G',

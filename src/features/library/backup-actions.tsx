@@ -17,7 +17,7 @@ export function BackupActions() {
       return;
     }
     importLibrary.mutate(await file.text(), {
-      onSuccess: (report) => toast.success(mergeWords(report)),
+      onSuccess: (merge) => toast.success(mergeWords(merge)),
       onError: (error) => toast.error(error.message, { duration: 15_000 }),
     });
   };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../../study/build.ts';
+import { playable } from '../../study/playable.ts';
 import { TERM_IDS } from '../terms.ts';
 import { KNOBS, knobOf, ownSchool, turned } from './knobs.ts';
 import { schoolNamed } from './schools.ts';
@@ -19,9 +19,8 @@ describe('a school of one’s own', () => {
   it('changes the fingering as its name says', () => {
     const reaches = (factor: number): number => {
       const school = turned(ownSchool(undefined, 'mine', 'Mine', 'cello'), knob('reaches'), factor);
-      const study = buildFrom({ instrument: 'cello', tonic: 'Bb', octaves: 2, openStrings: 'never', school, ways: 1 });
-      if (!study.ok) throw new Error(study.refusal.message);
-      return study.value.ways[0]!.fingers.filter((note) => note.reach !== 'none').length;
+      const study = playable({ instrument: 'cello', tonic: 'Bb', octaves: 2, openStrings: 'never', school, ways: 1 });
+      return study.ways[0]!.fingers.filter((note) => note.reach !== 'none').length;
     };
     expect(reaches(5)).toBeLessThan(reaches(0));
   });
