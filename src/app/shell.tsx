@@ -38,6 +38,7 @@ export function Shell() {
         position="bottom-right"
         closeButton
         duration={10_000}
+        style={{ fontFamily: 'inherit' }}
         toastOptions={{
           style: { background: '#fffdf8', color: '#26221d', border: '1px solid #d9cfbd', fontSize: '1rem' },
         }}

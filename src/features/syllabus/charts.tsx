@@ -62,7 +62,7 @@ export function Charts({
       {model.kind === 'model' ? (
         <figure>
           <Drawing
-            label={`Estimated grade of every item of ${syllabus.name}, by its grade`}
+            label={`Estimated grade of everything ${syllabus.name} asks, by its grade`}
             option={scatter(
               names,
               [
@@ -85,7 +85,7 @@ export function Charts({
       <figure>
         <Drawing label={`Range and highest hand in ${syllabus.name}, grade by grade`} option={growth(names, fitted)} />
         <figcaption className="text-sm text-faint">
-          The middle item of each grade: its range, its highest hand and its notes a second.
+          The middle study of each grade: its range, its highest hand and its notes a second.
         </figcaption>
       </figure>
       <section aria-label="Where two disagree">
