@@ -3,6 +3,7 @@ import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { layOutDemo } from '../data/demo.ts';
+import { hashOfKey } from '../data/query-keys.ts';
 import { adoptStudioFromAddress } from '../data/studio.ts';
 import { LibraryScreen } from '../features/library/library-screen.tsx';
 import { NoticesScreen } from '../features/notices/notices-screen.tsx';
@@ -27,7 +28,7 @@ notifyManager.setScheduler(queueMicrotask);
 
 const client = new QueryClient({
   defaultOptions: {
-    queries: { retry: false, networkMode: 'always', refetchOnWindowFocus: false },
+    queries: { retry: false, networkMode: 'always', refetchOnWindowFocus: false, queryKeyHashFn: hashOfKey },
     mutations: { networkMode: 'always' },
   },
 });

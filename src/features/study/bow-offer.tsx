@@ -9,24 +9,15 @@ import type { Outcome } from '../../core/study/refusal.ts';
 import { Button } from '../../ui/button.tsx';
 import { engine } from '../../workers/engine.ts';
 import { calm } from './calm.ts';
-import type { Choices } from './choices.ts';
 
 /** Offers a fingering whose shifts fall on bow changes, where slurs hold shifts now; nothing changes by itself. */
-export const BowOffer = memo(function BowOffer({
-  study,
-  choices,
-  onTake,
-}: {
-  study: ScoredStudy;
-  choices: Choices;
-  onTake: (way: Way) => void;
-}) {
+export const BowOffer = memo(function BowOffer({ study, onTake }: { study: ScoredStudy; onTake: (way: Way) => void }) {
   const now = slurredShifts(study.way, study);
   const { data } = useQuery({
-    queryKey: ['fit bow', choices],
+    queryKey: ['fit bow', study.recipe],
     queryFn: async ({ signal }): Promise<Outcome<BuiltStudy>> => {
       await calm(signal);
-      return engine().build({ ...choices, fitBow: true, ways: 1 });
+      return engine().build({ ...study.recipe, fitBow: true, ways: 1 });
     },
     enabled: now > 0,
     staleTime: Number.POSITIVE_INFINITY,

@@ -3,7 +3,9 @@ import { Bowing } from '../../core/bowing/bowing.ts';
 import { evennessOf, isTaken, remediesFor, remedied, stepsOf } from '../../core/bowing/coming-out-even.ts';
 import { evenSentence, remedySentence } from '../../core/bowing/even-sentences.ts';
 import { paceOf } from '../../core/bowing/tempo.ts';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { InstrumentId } from '../../core/instruments/instrument.ts';
+import type { Passage } from '../../core/study/notes.ts';
+import type { FormId } from '../../core/theory/form.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
@@ -32,15 +34,19 @@ const MOST_ADDED = ['4', '6', '8', '12', '16'];
 
 /** The bow: how notes are shared out, whether they come out even, what would make them, the pace. */
 export const BowSection = memo(function BowSection({
-  study,
+  passage,
+  bowing,
+  instrument,
+  form,
   onBowing,
 }: {
-  study: ScoredStudy;
+  passage: Passage;
+  bowing: Bowing;
+  instrument: InstrumentId;
+  form: FormId;
   onBowing: (bowing: Bowing) => void;
 }) {
-  const { passage, recipe } = study;
-  const { bowing } = recipe;
-  const pace = paceOf(passage, bowing, recipe.instrument, recipe.form === 'chromatic');
+  const pace = paceOf(passage, bowing, instrument, form === 'chromatic');
   const set = (part: Partial<Bowing>): void => onBowing({ ...bowing, ...part });
   return (
     <section aria-labelledby="bow-heading" className="mt-4 border-t border-rule pt-2">
@@ -174,7 +180,7 @@ export const BowSection = memo(function BowSection({
           .
         </p>
       </details>
-      {passage.parts.length === 1 ? <Evenness study={study} onBowing={onBowing} /> : null}
+      {passage.parts.length === 1 ? <Evenness passage={passage} bowing={bowing} onBowing={onBowing} /> : null}
       <p className="mt-1 text-faint">
         {Math.round(pace.seconds)} s long, a bow of {secondsWords(pace.longestBow)} at most,{' '}
         {pace.notesPerSecond.toFixed(1)} notes a second.
@@ -225,11 +231,17 @@ function OwnRhythm({ bowing, onBowing }: { bowing: Bowing; onBowing: (bowing: Bo
 }
 
 /** Whether it comes out even, and every remedy where it does not. */
-function Evenness({ study, onBowing }: { study: ScoredStudy; onBowing: (bowing: Bowing) => void }) {
+function Evenness({
+  passage,
+  bowing,
+  onBowing,
+}: {
+  passage: Passage;
+  bowing: Bowing;
+  onBowing: (bowing: Bowing) => void;
+}) {
   const [most, setMost] = useState('8');
   const [all, setAll] = useState(false);
-  const { passage, recipe } = study;
-  const { bowing } = recipe;
   const even = evennessOf(passage, bowing);
   const steps = stepsOf(passage);
   const remedies = remediesFor(steps, even.group, Number(most));

@@ -5,12 +5,13 @@ import { FEATURES } from '../../core/grading/difficulty.ts';
 import { askName } from '../../core/grading/ask-words.ts';
 import { estimateOf } from '../../core/grading/estimate.ts';
 import { changeFor, matchesOf, type NearMiss } from '../../core/grading/match.ts';
-import { asksOf, sectionFor } from '../../core/grading/syllabus.ts';
+import { asksOf, sectionFor, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import type { RecipeInput } from '../../core/study/recipe.ts';
 import { useSyllabuses } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { useSteady } from '../../ui/steady.ts';
 import { grader, progress } from '../../workers/grader.ts';
 
 /** Parts of an estimate that are told. */
@@ -42,16 +43,43 @@ export const GradeSection = memo(function GradeSection({
       }),
     [syllabuses, instrument, lowest, key],
   );
+  const change = useSteady((miss: NearMiss) => onChange(changeFor(miss, study.recipe)));
+  return (
+    <section aria-labelledby="grade-heading" className="no-print mt-4 border-t border-rule pt-2">
+      <h2 id="grade-heading" className="text-xl">
+        Which grade is this
+      </h2>
+      <Matches all={all} onChange={change} />
+      <EstimatedGrade
+        study={study}
+        savedId={savedId}
+        sections={all.map(({ syllabus, section }) => ({ name: syllabus.name, section }))}
+      />
+    </section>
+  );
+});
+
+/** What one syllabus makes of the study. */
+interface Judged extends ReturnType<typeof matchesOf> {
+  readonly syllabus: Syllabus;
+  readonly section: Section;
+}
+
+/** The lines of syllabuses a study is, and those it nearly is. */
+const Matches = memo(function Matches({
+  all,
+  onChange,
+}: {
+  all: readonly Judged[];
+  onChange: (miss: NearMiss) => void;
+}) {
   const satisfied = all.flatMap((one) => one.satisfied.map((ask) => ({ ask, name: one.syllabus.name })));
   const near = all
     .flatMap((one) => one.near.map((miss) => ({ miss, name: one.syllabus.name })))
     .sort((a, b) => a.miss.size - b.miss.size)
     .slice(0, 6);
   return (
-    <section aria-labelledby="grade-heading" className="no-print mt-4 border-t border-rule pt-2">
-      <h2 id="grade-heading" className="text-xl">
-        Which grade is this
-      </h2>
+    <>
       {satisfied.length > 0 ? (
         <ul aria-label="Satisfied">
           {satisfied.map(({ ask, name }) => (
@@ -76,19 +104,14 @@ export const GradeSection = memo(function GradeSection({
             <Button
               kind="quiet"
               aria-label={`Change it so: ${miss.ask.gradeName}, ${askName(miss.ask)}`}
-              onClick={() => onChange(changeFor(miss, study.recipe))}
+              onClick={() => onChange(miss)}
             >
               Change it so
             </Button>
           </li>
         ))}
       </ul>
-      <EstimatedGrade
-        study={study}
-        savedId={savedId}
-        sections={all.map(({ syllabus, section }) => ({ name: syllabus.name, section }))}
-      />
-    </section>
+    </>
   );
 });
 
@@ -103,7 +126,7 @@ function EstimatedGrade({
 }: {
   study: ScoredStudy;
   savedId: string | undefined;
-  sections: readonly { readonly name: string; readonly section: ReturnType<typeof sectionFor> }[];
+  sections: readonly { readonly name: string; readonly section: Section }[];
 }) {
   const [asked, setAsked] = useState(false);
   const [share, setShare] = useState(0);

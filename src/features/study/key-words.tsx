@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Recipe } from '../../core/study/recipe.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { keySignature } from '../../core/theory/key-signature.ts';
@@ -19,7 +20,11 @@ export function signatureWords({ tonic, form }: Key): string {
 }
 
 /** A key without a signature is spelled out, and its twin offered. */
-export function SpellingWarning({ tonic, form, onTonic }: Key & { onTonic: (tonic: string) => void }) {
+export const SpellingWarning = memo(function SpellingWarning({
+  tonic,
+  form,
+  onTonic,
+}: Key & { onTonic: (tonic: string) => void }) {
   if (keySignature(tonic, form).standard) return null;
   const twin = enharmonicTwin(tonic, formOf(form));
   return (
@@ -34,4 +39,4 @@ export function SpellingWarning({ tonic, form, onTonic }: Key & { onTonic: (toni
       </Notice>
     </div>
   );
-}
+});

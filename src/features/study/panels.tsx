@@ -28,7 +28,6 @@ export const Panels = memo(function Panels({
   chosen,
   kept,
   savedId,
-  choices,
   selection,
   paper,
   onSelect,
@@ -45,7 +44,6 @@ export const Panels = memo(function Panels({
   /** Whether the study was opened with a fingering of its own. */
   kept: boolean;
   savedId: string | undefined;
-  choices: Choices;
   selection: Selection | undefined;
   paper: Paper;
   onSelect: (at: number, extend?: boolean) => void;
@@ -59,8 +57,14 @@ export const Panels = memo(function Panels({
   return (
     <>
       <div className="when-seen">
-        <BowSection study={study} onBowing={onBowing} />
-        <BowOffer study={study} choices={choices} onTake={onTake} />
+        <BowSection
+          passage={study.passage}
+          bowing={study.recipe.bowing}
+          instrument={study.recipe.instrument}
+          form={study.recipe.form}
+          onBowing={onBowing}
+        />
+        <BowOffer study={study} onTake={onTake} />
       </div>
       <div className="when-seen mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
         <div>

@@ -100,6 +100,46 @@ export const Player = memo(function Player({
     return () => document.removeEventListener('keydown', press);
   }, [on, begin, end]);
 
+  return (
+    <section aria-label="Listen" className="no-print mt-2 flex items-start gap-x-3 gap-y-1 max-sm:flex-col">
+      <Button kind={on ? 'strong' : 'plain'} onClick={() => (on ? end() : void begin())}>
+        {on ? <Square size={16} aria-hidden="true" /> : <Play size={16} aria-hidden="true" />}
+        {on ? 'Stop' : run ? 'Play these notes' : 'Play'}
+      </Button>
+      <ListenSentence
+        study={study}
+        playing={playing}
+        drone={drone}
+        loop={loop}
+        onPlaying={setPlaying}
+        onDrone={setDrone}
+        onLoop={setLoop}
+      />
+    </section>
+  );
+});
+
+interface Listening {
+  readonly study: ScoredStudy;
+  readonly playing: Playing;
+  readonly drone: DroneChoice;
+  readonly loop: boolean;
+}
+
+/** How it sounds, read as a sentence; other fingers change nothing in it. */
+const ListenSentence = memo(function ListenSentence({
+  study,
+  playing,
+  drone,
+  loop,
+  onPlaying,
+  onDrone,
+  onLoop,
+}: Listening & {
+  onPlaying: (playing: Playing) => void;
+  onDrone: (drone: DroneChoice) => void;
+  onLoop: (loop: boolean) => void;
+}) {
   const strings = instrumentFor(study.recipe.instrument, study.recipe.setUp).strings;
   const drones: Option[] = [
     { value: 'none', label: 'no drone' },
@@ -108,105 +148,108 @@ export const Player = memo(function Player({
     ...strings.map(({ name }) => ({ value: name, label: `a drone on the ${name} string` })),
   ];
   return (
-    <section aria-label="Listen" className="no-print mt-2 flex items-start gap-x-3 gap-y-1 max-sm:flex-col">
-      <Button kind={on ? 'strong' : 'plain'} onClick={() => (on ? end() : void begin())}>
-        {on ? <Square size={16} aria-hidden="true" /> : <Play size={16} aria-hidden="true" />}
-        {on ? 'Stop' : run ? 'Play these notes' : 'Play'}
-      </Button>
-      <p className="min-w-0 flex-1 leading-8">
-        at{' '}
-        <Choice
-          label="Speed"
-          value={String(Math.round(playing.speed * 100))}
-          options={PERCENTS.map((percent) => ({
-            value: String(percent),
-            label: `${Math.round((beatsPerMinute(study.recipe.bowing) * percent) / 100)} (${percent} %)`,
-          }))}
-          onChoose={(value) => setPlaying({ ...playing, speed: Number(value) / 100 })}
-        />
-        , with{' '}
-        <Choice
-          label="Metronome"
-          value={String(playing.clicks)}
-          options={CLICKS}
-          onChoose={(value) => setPlaying({ ...playing, clicks: Number(value) })}
-        />
-        , counting in{' '}
-        <Choice
-          label="Count-in"
-          value={String(playing.countIn)}
-          options={[0, 1, 2].map((bars) => ({
-            value: String(bars),
-            label: bars === 0 ? 'nothing' : bars === 1 ? 'a bar' : 'two bars',
-          }))}
-          onChoose={(value) => setPlaying({ ...playing, countIn: Number(value) })}
-        />
-        , over{' '}
-        <Choice label="Drone" value={drone.note} options={drones} onChoose={(note) => setDrone({ ...drone, note })} />
-        {drone.note === 'none' ? null : (
-          <>
-            {' '}
-            <Choice
-              label="Drone octave"
-              value={String(drone.octave)}
-              options={DRONE_OCTAVES.map((octave) => ({
-                value: String(octave),
-                label: octave === 0 ? 'where it lies' : octave < 0 ? 'an octave lower' : 'an octave higher',
-              }))}
-              onChoose={(value) => setDrone({ ...drone, octave: Number(value) })}
-            />{' '}
-            <input
-              type="range"
-              aria-label="Loudness of the drone"
-              min={0.1}
-              max={1}
-              step={0.1}
-              value={drone.volume}
-              onChange={(event) => setDrone({ ...drone, volume: Number(event.target.value) })}
-              className="w-24 align-middle accent-accent"
-            />
-          </>
-        )}
-        ,{' '}
-        <Choice
-          label="Before each shift"
-          value={String(playing.pause)}
-          options={PAUSES}
-          onChoose={(value) => setPlaying({ ...playing, pause: Number(value) })}
-        />
-        , A ={' '}
-        <NumberField
-          label="Reference pitch, Hz"
-          value={playing.reference}
-          least={380}
-          most={480}
-          onNumber={(reference) => setPlaying({ ...playing, reference })}
-        />{' '}
-        Hz ,{' '}
-        <Choice
-          label="Temperament"
-          value={playing.temperament}
-          options={TEMPERAMENTS.map((one) => ({ value: one, label: TEMPERAMENT_WORDS[one] }))}
-          onChoose={(value) => setPlaying({ ...playing, temperament: value as Temperament })}
-        />
-        ,{' '}
-        <label>
-          <input
-            type="checkbox"
-            className="accent-accent"
-            checked={loop}
-            onChange={(event) => setLoop(event.target.checked)}
+    <p className="min-w-0 flex-1 leading-8">
+      at{' '}
+      <Choice
+        label="Speed"
+        value={String(Math.round(playing.speed * 100))}
+        options={PERCENTS.map((percent) => ({
+          value: String(percent),
+          label: `${Math.round((beatsPerMinute(study.recipe.bowing) * percent) / 100)} (${percent} %)`,
+        }))}
+        onChoose={(value) => onPlaying({ ...playing, speed: Number(value) / 100 })}
+      />
+      , with{' '}
+      <Choice
+        label="Metronome"
+        value={String(playing.clicks)}
+        options={CLICKS}
+        onChoose={(value) => onPlaying({ ...playing, clicks: Number(value) })}
+      />
+      , counting in{' '}
+      <Choice
+        label="Count-in"
+        value={String(playing.countIn)}
+        options={[0, 1, 2].map((bars) => ({
+          value: String(bars),
+          label: bars === 0 ? 'nothing' : bars === 1 ? 'a bar' : 'two bars',
+        }))}
+        onChoose={(value) => onPlaying({ ...playing, countIn: Number(value) })}
+      />
+      , over{' '}
+      <Choice label="Drone" value={drone.note} options={drones} onChoose={(note) => onDrone({ ...drone, note })} />
+      {drone.note === 'none' ? null : (
+        <>
+          {' '}
+          <Choice
+            label="Drone octave"
+            value={String(drone.octave)}
+            options={DRONE_OCTAVES.map((octave) => ({
+              value: String(octave),
+              label: octave === 0 ? 'where it lies' : octave < 0 ? 'an octave lower' : 'an octave higher',
+            }))}
+            onChoose={(value) => onDrone({ ...drone, octave: Number(value) })}
           />{' '}
-          again and again
-        </label>
-        .{' '}
-        <Link className="underline" to={`/tuning?${tuningOf(study)}`}>
-          Tuning and drones
-        </Link>
-      </p>
-    </section>
+          <input
+            type="range"
+            aria-label="Loudness of the drone"
+            min={0.1}
+            max={1}
+            step={0.1}
+            value={drone.volume}
+            onChange={(event) => onDrone({ ...drone, volume: Number(event.target.value) })}
+            className="w-24 align-middle accent-accent"
+          />
+        </>
+      )}
+      ,{' '}
+      <Choice
+        label="Before each shift"
+        value={String(playing.pause)}
+        options={PAUSES}
+        onChoose={(value) => onPlaying({ ...playing, pause: Number(value) })}
+      />
+      , A ={' '}
+      <NumberField
+        label="Reference pitch, Hz"
+        value={playing.reference}
+        least={380}
+        most={480}
+        onNumber={(reference) => onPlaying({ ...playing, reference })}
+      />{' '}
+      Hz ,{' '}
+      <Choice
+        label="Temperament"
+        value={playing.temperament}
+        options={TEMPERAMENTS.map((one) => ({ value: one, label: TEMPERAMENT_WORDS[one] }))}
+        onChoose={(value) => onPlaying({ ...playing, temperament: value as Temperament })}
+      />
+      ,{' '}
+      <label>
+        <input
+          type="checkbox"
+          className="accent-accent"
+          checked={loop}
+          onChange={(event) => onLoop(event.target.checked)}
+        />{' '}
+        again and again
+      </label>
+      .{' '}
+      <Link className="underline" to={`/tuning?${tuningOf(study)}`}>
+        Tuning and drones
+      </Link>
+    </p>
   );
-});
+}, soundsTheSame);
+
+function soundsTheSame(a: Listening, b: Listening): boolean {
+  return soundOf(a) === soundOf(b);
+}
+
+function soundOf({ study, playing, drone, loop }: Listening): string {
+  const { recipe } = study;
+  return JSON.stringify([playing, drone, loop, recipe.instrument, recipe.setUp, recipe.bowing, tuningOf(study)]);
+}
 
 function tuningOf({ recipe, passage }: ScoredStudy): string {
   const { instrument, tonic, form, octaves } = recipe;

@@ -1,11 +1,12 @@
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../core/fingering/way-name.ts';
 import { noteId, type ScoredStudy } from '../../core/formats/scored-study.ts';
+import { useSteady } from '../../ui/steady.ts';
 import { PAPER_PAGE } from './paper.ts';
 import { frameNotes, showPicture } from './score-picture.ts';
 import type { Selection } from './selection.ts';
 import { markEngraved } from './timing.ts';
-import { useEngraving } from './use-engraving.ts';
+import { useEngraving, type TakePicture } from './use-engraving.ts';
 
 /** What the keyboard asks for while the score has the focus. */
 export interface ScoreKeys {
@@ -25,21 +26,20 @@ export const Score = memo(function Score({
   const sheet = useRef<HTMLDivElement>(null);
   const width = useWidth(place);
   const setting = width === undefined ? undefined : { width, staffHeight: width < 600 ? 30 : 38 };
-  const { screen, paper, trouble } = useEngraving(study, setting, PAPER_PAGE);
-  const shown = screen?.of;
   const room = useRef<Room>({ of: '', height: 0 });
-  const paperPlace = useRef<HTMLDivElement>(null);
-  usePaperCopy(paperPlace, paper?.of === study ? paper.svg : undefined);
+  const show = useSteady((svg: string, of: ScoredStudy): void => {
+    if (!sheet.current) return;
+    showPicture(sheet.current, svg, of);
+    frameNotes(sheet.current, selection);
+    keepRoom(sheet.current, room.current, of, width);
+    markEngraved();
+  });
+  const [paperPlace, keepForPaper] = usePaperCopy(study);
+  const { shown, trouble } = useEngraving(study, setting, PAPER_PAGE, show, keepForPaper);
 
   useLayoutEffect(() => {
-    if (!screen || !sheet.current) return;
-    showPicture(sheet.current, screen.svg, screen.of);
-    keepRoom(sheet.current, room.current, screen.of);
-    markEngraved();
-  }, [screen]);
-  useLayoutEffect(() => {
-    if (shown && sheet.current) frameNotes(sheet.current, selection);
-  }, [shown, selection]);
+    if (sheet.current) frameNotes(sheet.current, selection);
+  }, [selection]);
   const head = selection?.head;
   useEffect(() => {
     if (head !== undefined) sheet.current?.querySelector(`#${noteId(head)}`)?.scrollIntoView({ block: 'nearest' });
@@ -63,25 +63,25 @@ export const Score = memo(function Score({
   const label = `Score of ${study.title}. Fingering: ${fingeringText(study.way.fingers)}`;
   return (
     <div ref={place} className="score rounded-sm border border-rule bg-sheet px-3 py-2 print:border-0 print:p-0">
-      {screen ? (
-        <div
-          ref={sheet}
-          className="screen-copy"
-          role="listbox"
-          aria-orientation="horizontal"
-          aria-multiselectable="true"
-          tabIndex={0}
-          aria-label={label}
-          aria-activedescendant={selection ? noteId(selection.head) : undefined}
-          data-notes={study.passage.notes.length}
-          data-current={shown === study}
-          onKeyDown={press}
-          onClick={(event) => {
-            const at = noteUnder(event.target);
-            if (at !== undefined) onSelect(at, event.shiftKey);
-          }}
-        />
-      ) : (
+      <div
+        ref={sheet}
+        hidden={!shown}
+        className="screen-copy"
+        role="listbox"
+        aria-orientation="horizontal"
+        aria-multiselectable="true"
+        tabIndex={0}
+        aria-label={label}
+        aria-activedescendant={selection ? noteId(selection.head) : undefined}
+        data-notes={study.passage.notes.length}
+        data-current={shown === study}
+        onKeyDown={press}
+        onClick={(event) => {
+          const at = noteUnder(event.target);
+          if (at !== undefined) onSelect(at, event.shiftKey);
+        }}
+      />
+      {shown ? null : (
         <div className="no-print min-h-56 px-2 py-4" role="status">
           <p className="font-serif text-2xl leading-10 tracking-wide">{fingeringText(study.way.fingers)}</p>
           <p className="mt-3 text-faint">
@@ -106,20 +106,31 @@ interface Room {
  * Keeps the sheet as high as the tallest picture of the same notes so far: another fingering may need
  * less room, and what stands below must not jump away from under the hand.
  */
-function keepRoom(sheet: HTMLElement, room: Room, { title, passage, look }: ScoredStudy): void {
+function keepRoom(
+  sheet: HTMLElement,
+  room: Room,
+  { title, passage, look }: ScoredStudy,
+  width: number | undefined,
+): void {
   const [, , wide = 0, high = 0] = sheet.querySelector('svg')?.getAttribute('viewBox')?.split(' ').map(Number) ?? [];
+  // The picture fills its place, so it stands higher than it was engraved by as much as it is wider.
+  const scale = width !== undefined && wide > 0 ? width / wide : 1;
   const of = JSON.stringify([title, passage.notes.length, wide, look?.fingers, look?.names, look?.beside?.length]);
-  room.height = Math.max(room.of === of ? room.height : 0, high);
+  room.height = Math.max(room.of === of ? room.height : 0, high * scale);
   room.of = of;
   sheet.style.minHeight = `${room.height}px`;
 }
 
-/** Puts the paper's copy of a picture in its place while the page is printed. */
-function usePaperCopy(place: React.RefObject<HTMLDivElement | null>, svg: string | undefined): void {
+/**
+ * The place of the paper's copy of a picture, where it stands while the page is printed if it is of the
+ * study shown; and what takes that copy when it is made.
+ */
+function usePaperCopy(study: ScoredStudy): readonly [React.RefObject<HTMLDivElement | null>, TakePicture] {
+  const place = useRef<HTMLDivElement>(null);
+  const copy = useRef<{ svg: string; of: ScoredStudy }>(undefined);
   useEffect(() => {
-    if (svg === undefined) return undefined;
     const put = (): void => {
-      if (place.current) place.current.innerHTML = svg;
+      if (place.current && copy.current?.of === study) place.current.innerHTML = copy.current.svg;
     };
     const clear = (): void => place.current?.replaceChildren();
     window.addEventListener('beforeprint', put);
@@ -129,7 +140,11 @@ function usePaperCopy(place: React.RefObject<HTMLDivElement | null>, svg: string
       window.removeEventListener('afterprint', clear);
       clear();
     };
-  }, [place, svg]);
+  }, [study]);
+  const keep = useSteady((svg: string, of: ScoredStudy): void => {
+    copy.current = { svg, of };
+  });
+  return [place, keep];
 }
 
 /** The note an event fell on. */

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { lazy, memo, Suspense } from 'react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import type { PaletteCommand } from '../../ui/palette.tsx';
 import { Shortcuts } from './shortcuts.tsx';
@@ -12,7 +12,7 @@ const Palette = lazy(() => import('../../ui/palette.tsx'));
 export type Sheet = 'help' | 'keys' | 'palette' | 'variations';
 
 /** The one sheet that is open, if any. */
-export function Sheets({
+export const Sheets = memo(function Sheets({
   sheet,
   study,
   onClose,
@@ -33,7 +33,7 @@ export function Sheets({
           {sheet === 'palette' ? <Palette open onClose={onClose} commands={commands()} /> : null}
         </Suspense>
       ) : null}
-      <Shortcuts open={sheet === 'help'} onClose={onClose} />
+      {sheet === 'help' ? <Shortcuts onClose={onClose} /> : null}
     </>
   );
-}
+});

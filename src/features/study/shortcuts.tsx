@@ -18,14 +18,9 @@ const SHORTCUTS: readonly (readonly [keys: string, does: string])[] = [
 ];
 
 /** What the keys do. */
-export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function Shortcuts({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog
-      open={open}
-      onClose={onClose}
-      title="Shortcuts"
-      description="Choose the score first: click it, or tab to it."
-    >
+    <Dialog open onClose={onClose} title="Shortcuts" description="Choose the score first: click it, or tab to it.">
       <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
         {SHORTCUTS.map(([keys, does]) => (
           <div key={keys} className="contents">

@@ -1,51 +1,28 @@
 import { memo } from 'react';
 import { Download, Printer } from 'lucide-react';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { toast } from 'sonner';
 import { Button } from '../../ui/button.tsx';
 import { Menu, MenuAction, MenuCheck } from '../../ui/menu.tsx';
 import { EXPORTS, type Export } from './exports.ts';
 import { PAPER_NAMES, PAPER_PARTS, type PaperPart } from './paper.ts';
 
-/** What can be done with the study as a whole. */
+/** What can be done with the study as a whole, kept or not: printed, exported. */
 export const StudyActions = memo(function StudyActions({
-  scored,
-  saved,
-  saving,
-  onKeep,
+  ready,
+  onExport,
   paper,
   onPaper,
 }: {
-  scored: ScoredStudy | undefined;
-  saved: SavedStudy | undefined;
-  saving: boolean;
-  onKeep: () => void;
+  /** Whether there is a study to do anything with. */
+  ready: boolean;
+  onExport: (one: Export) => void;
   paper: ReadonlySet<PaperPart>;
   onPaper: (paper: ReadonlySet<PaperPart>) => void;
 }) {
-  const write = (one: Export): void => {
-    if (!scored) return;
-    one
-      .write(scored, paper)
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
-  };
   return (
-    <div className="no-print flex flex-wrap items-center gap-2">
-      {saved ? (
-        <p role="status" className="mr-2 text-sm text-faint">
-          {saving
-            ? 'Keeping …'
-            : `Kept ${new Date(saved.updated).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`}
-        </p>
-      ) : (
-        <Button kind="strong" onClick={onKeep} disabled={!scored || saving}>
-          Keep in the library
-        </Button>
-      )}
+    <>
       <Menu
         trigger={
-          <Button disabled={!scored}>
+          <Button disabled={!ready}>
             <Printer size={18} aria-hidden="true" /> Print
           </Button>
         }
@@ -63,17 +40,17 @@ export const StudyActions = memo(function StudyActions({
       </Menu>
       <Menu
         trigger={
-          <Button disabled={!scored}>
+          <Button disabled={!ready}>
             <Download size={18} aria-hidden="true" /> Export
           </Button>
         }
       >
         {EXPORTS.map((one) => (
-          <MenuAction key={one.words} onSelect={() => write(one)}>
+          <MenuAction key={one.words} onSelect={() => onExport(one)}>
             {one.words}
           </MenuAction>
         ))}
       </Menu>
-    </div>
+    </>
   );
 });

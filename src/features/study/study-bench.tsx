@@ -1,19 +1,18 @@
-import { lazy, memo, Suspense, useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { lazy, memo, Suspense, useDeferredValue, useLayoutEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { wayName } from '../../core/fingering/way-name.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
-import { readRecipe } from '../../core/study/recipe.ts';
+import { readRecipe, type Recipe } from '../../core/study/recipe.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { titleOf } from '../../core/study/title.ts';
-import { useKeepStudy } from '../../data/library-queries.ts';
 import { toSaved } from '../../data/library.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { useSteady } from '../../ui/steady.ts';
 import { ChangesNote } from './changes-note.tsx';
 import type { Choices } from './choices.ts';
 import { benchCommands } from './commands.ts';
-import { EXPORTS } from './exports.ts';
+import { EXPORTS, type Export } from './exports.ts';
+import { KeepNew, KeptAsYouWork } from './keeping.tsx';
 import { SpellingWarning, signatureWords } from './key-words.tsx';
 import { NoteBar } from './note-bar.tsx';
 import { Panels } from './panels.tsx';
@@ -29,7 +28,6 @@ import { Sheets, type Sheet } from './sheets.tsx';
 import { StudyActions } from './study-actions.tsx';
 import { TeacherKey } from './teacher-key.tsx';
 import { markFingered } from './timing.ts';
-import { useAutosave } from './use-autosave.ts';
 import { useBuiltStudy } from './use-built-study.ts';
 import { useEditing } from './use-editing.ts';
 import { useKnown } from './use-known.ts';
@@ -48,18 +46,18 @@ interface BenchProps {
   /** The fingering the study was opened with, while its choices are unchanged. */
   readonly keptFingers?: SavedStudy['fingering'] | undefined;
   readonly onChange: (choices: Choices, way: number) => void;
+  /** Opens another page of the application. */
+  readonly onGo: (path: string) => void;
 }
 
 /** The bench a study is worked on: its choices, its score, its ways, and everything that shows them. */
-export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFingers, onChange }: BenchProps) {
+export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFingers, onChange, onGo }: BenchProps) {
   const built = useBuiltStudy(choices, keptFingers, way);
   const { outcome } = built;
   const study = outcome?.ok ? outcome.value : undefined;
   const chosen = study ? Math.min(way, study.ways.length - 1) : 0;
   const editing = useEditing(choices, way, onChange);
   const { look, changeLook, stepBack } = editing;
-  const keep = useKeepStudy();
-  const navigate = useNavigate();
   const [selection, setSelection] = useState<Selection>();
   const [paper, setPaper] = useState(USUAL_PAPER);
 
@@ -97,9 +95,8 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
   });
   // Pictures, cards and words on a note follow a moment after the fingering and the score.
   const pictured = useDeferredValue(shown);
-  const settled = useDeferredValue(study);
+  const settled = built.all ?? study;
   const marked = useDeferredValue(selection);
-  const asked = useDeferredValue(choices);
   const [sheet, setSheet] = useState<Sheet>();
   const closeSheet = useSteady(() => setSheet(undefined));
   const openKeys = useSteady(() => setSheet('keys'));
@@ -108,26 +105,37 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
   const openPalette = useSteady(() => setSheet('palette'));
   useShortcuts(stepBack, openHelp, openPalette);
 
-  const readable = useMemo(() => readRecipe(choices), [choices]);
-  const recipe = readable.ok ? readable.value : undefined;
+  const recipe = useWords(choices);
   const title = recipe ? titleOf(recipe) : 'A study';
-  const rewriting = useAutosave(saved, built.stale ? undefined : scored.now, recipe, title);
-
-  const unkept = keep.error?.message;
-  useEffect(() => {
-    if (unkept) toast.error(unkept, { duration: 15_000 });
-  }, [unkept]);
-
-  const keepNew = useSteady((): void => {
-    if (!study) return;
-    const fresh = toSaved(study, chosen, new Date().toISOString());
-    keep.mutate(fresh, {
-      onSuccess: () => {
-        toast.success('Kept in the library. Changes are now kept as you make them.');
-        void navigate(`/studies/${fresh.id}`);
-      },
-    });
+  const writeAs = useSteady((tonic: string): void => editing.applyChange({ tonic }));
+  const asKept = useSteady(() => study && toSaved(study, chosen, new Date().toISOString()));
+  const goToKept = useSteady((id: string) => onGo(`/studies/${id}`));
+  const exportAs = useSteady((one: Export): void => {
+    if (!shown) return;
+    one
+      .write(shown, paper)
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
   });
+
+  const commands = useSteady(() =>
+    benchCommands(choices, {
+      change: editing.applyChange,
+      look: (part) => changeLook({ ...look, ...part }),
+      doings: [
+        { group: 'Do', words: 'Undo', keys: 'Ctrl Z', run: () => stepBack(false) },
+        { group: 'Do', words: 'Redo', keys: 'Ctrl Shift Z', run: () => stepBack(true) },
+        { group: 'Do', words: 'Keep this fingering', run: pinning.keepAll },
+        { group: 'Do', words: 'Release all pins', run: pinning.releaseAll },
+        { group: 'Do', words: 'In other keys', run: openKeys },
+        { group: 'Do', words: 'A page of variations', run: openVariations },
+        { group: 'Do', words: 'Shortcuts', keys: '?', run: openHelp },
+        { group: 'Do', words: 'Print', run: () => setTimeout(() => window.print()) },
+        ...EXPORTS.map((one) => ({ group: 'Export', words: one.words, run: () => exportAs(one) })),
+        { group: 'Go', words: 'Library', run: () => onGo('/') },
+        { group: 'Go', words: 'Build a new study', run: () => onGo('/studies/new') },
+      ],
+    }),
+  );
 
   return (
     <article>
@@ -139,25 +147,21 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
             {recipe ? `${INSTRUMENT_TABLE[recipe.instrument].name} · ${signatureWords(recipe)}` : ''}
           </p>
         </div>
-        <StudyActions
-          scored={scored.now}
-          saved={saved}
-          saving={keep.isPending || rewriting}
-          onKeep={keepNew}
-          paper={paper}
-          onPaper={setPaper}
-        />
+        <div className="no-print flex flex-wrap items-center gap-2">
+          {saved ? (
+            <KeptAsYouWork saved={saved} scored={built.stale ? undefined : scored.now} title={title} />
+          ) : (
+            <KeepNew ready={scored.now !== undefined} asKept={asKept} onKept={goToKept} />
+          )}
+          <StudyActions ready={scored.now !== undefined} onExport={exportAs} paper={paper} onPaper={setPaper} />
+        </div>
       </header>
       {recipe ? (
         <>
           <div className="mt-1">
             <RecipeSentence choices={choices} followed={recipe} onChange={editing.changePart} />
           </div>
-          <SpellingWarning
-            tonic={recipe.tonic}
-            form={recipe.form}
-            onTonic={(tonic) => editing.applyChange({ tonic })}
-          />
+          <SpellingWarning tonic={recipe.tonic} form={recipe.form} onTonic={writeAs} />
         </>
       ) : null}
       <div className="mt-2">
@@ -222,7 +226,6 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
                 chosen={chosen}
                 kept={keptFingers !== undefined}
                 savedId={saved?.id}
-                choices={asked}
                 selection={marked}
                 paper={paper}
                 onSelect={select}
@@ -240,34 +243,17 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
           </p>
         )}
       </div>
-      <Sheets
-        sheet={sheet}
-        study={shown}
-        onClose={closeSheet}
-        commands={() =>
-          benchCommands(choices, {
-            change: editing.applyChange,
-            look: (part) => changeLook({ ...look, ...part }),
-            doings: [
-              { group: 'Do', words: 'Undo', keys: 'Ctrl Z', run: () => stepBack(false) },
-              { group: 'Do', words: 'Redo', keys: 'Ctrl Shift Z', run: () => stepBack(true) },
-              { group: 'Do', words: 'Keep this fingering', run: pinning.keepAll },
-              { group: 'Do', words: 'Release all pins', run: pinning.releaseAll },
-              { group: 'Do', words: 'In other keys', run: openKeys },
-              { group: 'Do', words: 'A page of variations', run: openVariations },
-              { group: 'Do', words: 'Shortcuts', keys: '?', run: openHelp },
-              { group: 'Do', words: 'Print', run: () => setTimeout(() => window.print()) },
-              ...EXPORTS.map((one) => ({
-                group: 'Export',
-                words: one.words,
-                run: () => shown && void one.write(shown, paper).catch((error: unknown) => toast.error(String(error))),
-              })),
-              { group: 'Go', words: 'Library', run: () => void navigate('/') },
-              { group: 'Go', words: 'Build a new study', run: () => void navigate('/studies/new') },
-            ],
-          })
-        }
-      />
+      <Sheets sheet={sheet} study={sheet && shown} onClose={closeSheet} commands={commands} />
     </article>
   );
 });
+
+/** The choices read as a recipe, for what is said of them; pins change often and nothing that is said here. */
+function useWords(choices: Choices): Recipe | undefined {
+  const { pins: _, ...said } = choices;
+  const key = JSON.stringify(said);
+  return useMemo(() => {
+    const read = readRecipe(JSON.parse(key));
+    return read.ok ? read.value : undefined;
+  }, [key]);
+}

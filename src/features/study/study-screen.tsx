@@ -1,5 +1,5 @@
 import { startTransition, useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { useSavedStudy } from '../../data/library-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
@@ -32,7 +32,8 @@ export function NewStudyScreen() {
     // Writing the address is a task of its own, so that the engine's answer need not wait for it.
     if (moves) setTimeout(() => startTransition(() => setParams(next, { replace: false })));
   });
-  return <StudyBench choices={draft.choices} way={draft.way} onChange={change} />;
+  const go = useGo();
+  return <StudyBench choices={draft.choices} way={draft.way} onChange={change} onGo={go} />;
 }
 
 interface Draft {
@@ -72,6 +73,7 @@ function KeptStudy({ saved }: { saved: SavedStudy }) {
   const [draft, setDraft] = useState<{ choices: Choices; way: number }>({ choices: saved.recipe, way: 0 });
   const unchanged = JSON.stringify(draft.choices) === JSON.stringify(opened.recipe);
   const change = useSteady((choices: Choices, way: number) => setDraft({ choices, way }));
+  const go = useGo();
   return (
     <StudyBench
       saved={saved}
@@ -79,6 +81,13 @@ function KeptStudy({ saved }: { saved: SavedStudy }) {
       choices={draft.choices}
       way={draft.way}
       onChange={change}
+      onGo={go}
     />
   );
+}
+
+/** Opens another page; the bench itself need not look at the address for that. */
+function useGo(): (path: string) => void {
+  const navigate = useNavigate();
+  return useSteady((path: string) => void navigate(path));
 }

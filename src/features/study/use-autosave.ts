@@ -1,21 +1,15 @@
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
-import type { Recipe } from '../../core/study/recipe.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { copyOf, useKeepStudy, useRewriteStudy, wasChangedElsewhere } from '../../data/library-queries.ts';
 import { toSaved } from '../../data/library.ts';
 
 /**
  * Keeps a saved study whenever its recipe or its fingers differ from what is kept; true while it
- * does. What another tab has kept meanwhile is not written over: the change is offered as a copy.
+ * does. A study still on view from the choices before must not be given. What another tab has kept meanwhile is not written over: the change is offered as a copy.
  */
-export function useAutosave(
-  saved: SavedStudy | undefined,
-  scored: ScoredStudy | undefined,
-  wanted: Recipe | undefined,
-  title: string,
-): boolean {
+export function useAutosave(saved: SavedStudy, scored: ScoredStudy | undefined, title: string): boolean {
   const keep = useKeepStudy();
   const { mutateAsync: rewrite, isPending } = useRewriteStudy();
   const { mutate: keepCopy } = keep;
@@ -23,8 +17,7 @@ export function useAutosave(
   // What was last read or written here; another tab's writing makes it differ from what is kept.
   const base = useRef<string>(undefined);
   useEffect(() => {
-    // A study still on view from the choices before is not what is wanted.
-    if (!saved || !scored || JSON.stringify(wanted) !== JSON.stringify(scored.recipe)) return;
+    if (!scored) return;
     const next = toSaved(
       { recipe: scored.recipe, passage: scored.passage, ways: [scored.way] },
       0,
@@ -42,6 +35,6 @@ export function useAutosave(
       toast.error(error.message, { duration: 30_000, ...action });
     });
     base.current = next.updated;
-  }, [saved, scored, wanted, title, rewrite, keepCopy]);
+  }, [saved, scored, title, rewrite, keepCopy]);
   return isPending;
 }

@@ -9,6 +9,8 @@ import type { Choices } from './choices.ts';
 /** A study worked out, as far as it has come. */
 export interface BuiltSoFar {
   readonly outcome: Outcome<BuiltStudy> | undefined;
+  /** The study with all its ways; the last such study while those of the present one are being found. */
+  readonly all: BuiltStudy | undefined;
   /** True while what is shown belongs to choices that have changed since. */
   readonly stale: boolean;
   readonly error: Error | null;
@@ -53,7 +55,12 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
     placeholderData: keepPreviousData,
   });
   const ready = full.data && !full.isPlaceholderData ? full.data : quick.data;
-  return { outcome: ready ?? full.data, stale: ready === undefined, error: full.error ?? quick.error };
+  return {
+    outcome: ready ?? full.data,
+    all: full.data?.ok ? full.data.value : undefined,
+    stale: ready === undefined,
+    error: full.error ?? quick.error,
+  };
 }
 
 /** A study of one way stands for the study asked for: its recipe says how many were. */

@@ -2,30 +2,28 @@ import { useEffect, useState } from 'react';
 import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { engraver, type PageSetting } from '../../workers/engraver.ts';
 
-export interface Engraving {
-  readonly svg: string;
-  /** The study the picture shows. */
-  readonly of: ScoredStudy;
-}
+/** Takes a picture of a study as SVG. */
+export type TakePicture = (svg: string, of: ScoredStudy) => void;
 
 /** Paper waits until the teacher has stopped choosing, milliseconds; until then the screen's score is printed. */
 const PAPER_AFTER = 1500;
 
 /**
- * Engraves a study for the screen, then for paper. The last picture stays until the next is ready;
- * a picture that comes late for a study no longer shown is dropped.
+ * Engraves a study for the screen, where `show` puts it, then for paper, for which `keep` has it. The last
+ * picture stays until the next is ready; a picture that comes late for a study no longer shown is dropped.
+ * `shown` is the study on the screen. Pictures are large: nothing here holds on to one.
  */
 export function useEngraving(
   study: ScoredStudy | undefined,
   screen: PageSetting | undefined,
   paper: PageSetting,
+  show: TakePicture,
+  keep: TakePicture,
 ): {
-  readonly screen: Engraving | undefined;
-  readonly paper: Engraving | undefined;
+  readonly shown: ScoredStudy | undefined;
   readonly trouble: string | undefined;
 } {
-  const [shown, setShown] = useState<Engraving>();
-  const [printed, setPrinted] = useState<Engraving>();
+  const [shown, setShown] = useState<ScoredStudy>();
   const [trouble, setTrouble] = useState<string>();
   const width = screen?.width;
   const staffHeight = screen?.staffHeight;
@@ -35,13 +33,14 @@ export function useEngraving(
     let pause: ReturnType<typeof setTimeout> | undefined;
     const engravePaper = async (): Promise<void> => {
       const svg = await engraver().draw(study, paper, 'paper');
-      if (wanted) setPrinted({ svg, of: study });
+      if (wanted) keep(svg, study);
     };
     const engrave = async (): Promise<void> => {
       try {
         const svg = await engraver().draw(study, { width, staffHeight }, 'screen');
         if (!wanted) return;
-        setShown({ svg, of: study });
+        show(svg, study);
+        setShown(study);
         setTrouble(undefined);
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);
       } catch (error) {
@@ -53,6 +52,6 @@ export function useEngraving(
       wanted = false;
       clearTimeout(pause);
     };
-  }, [study, width, staffHeight, paper]);
-  return { screen: shown, paper: printed, trouble };
+  }, [study, width, staffHeight, paper, show, keep]);
+  return { shown, trouble };
 }

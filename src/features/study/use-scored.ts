@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ScoredStudy, ScoreLook } from '../../core/formats/scored-study.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
@@ -5,7 +6,8 @@ import { titleOf } from '../../core/study/title.ts';
 
 /**
  * The chosen way as a score; the same object while notes, fingers and look are the same, so that it
- * is engraved once. `last` is what was shown before a study that can't be made.
+ * is engraved once. What is the same in its notes and its choices stays the same object too, so that
+ * what is drawn from these alone is not drawn again. `last` is what was shown before a study that can't be made.
  */
 export function useScored(
   study: BuiltStudy | undefined,
@@ -21,8 +23,8 @@ export function useScored(
   if (last?.key === key) return { now: last.scored, last: last.scored };
   const scored: ScoredStudy = {
     title: titleOf(study.recipe),
-    recipe: study.recipe,
-    passage: study.passage,
+    recipe: replaceEqualDeep(last?.scored.recipe, study.recipe),
+    passage: replaceEqualDeep(last?.scored.passage, study.passage),
     way,
     look,
   };
