@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { By, Key } from 'selenium-webdriver';
 import { Stage } from '../tests/e2e/stage.ts';
-import { heapOf, type Heap } from './heap.ts';
+import { growth } from './growth.ts';
+import type { Heap } from './heap.ts';
 import { stolenSince, ticks } from './host.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -97,12 +98,6 @@ async function rest(milliseconds: number): Promise<void> {
   await stage.until('a rest', async () => Date.now() > over);
 }
 
-/** What the page takes when what is no longer shown has been let go of. */
-async function memory(): Promise<Heap> {
-  await rest(4000);
-  return heapOf(stage.driver);
-}
-
 /** How much code a first visit loads. */
 function weigh(): void {
   const assets = join(import.meta.dirname, '..', 'dist', 'assets');
@@ -135,20 +130,24 @@ async function choose(): Promise<void> {
   tellLong('choice', measured);
 }
 
+/** How many pins are timed. */
+const PINS = 240;
+
+/**
+ * Memory is counted twice: over 200 edits once the page has settled, and over 200 more, when the
+ * browser has compiled the code it runs often; that too counts as the page's memory.
+ */
+const COUNTED = [20, 220, 420];
+
 /** A finger pinned by its key, note after note: another finger, another, released. */
 async function pin(): Promise<void> {
   await stage.go(THREE_OCTAVES);
   await stage.score();
   await watch();
   const score = await stage.find(By.css('[role="listbox"]'));
-  // Memory is counted twice: over 200 edits once the page has settled, and over 200 more, when the
-  // browser has compiled the code it runs often; that too counts as the page's memory.
-  const counted = [20, 220, 420];
-  const grown: Heap[] = [];
   const measured: Measured[] = [];
   const before = ticks();
-  for (let edit = 0; edit < counted.at(-1)!; edit += 1) {
-    if (counted.includes(edit)) grown.push(await memory());
+  for (let edit = 0; edit < PINS; edit += 1) {
     if (edit % 4 === 0) {
       await score.sendKeys(edit % 172 === 0 ? Key.HOME : Key.ARROW_RIGHT);
       await rest(150);
@@ -156,20 +155,25 @@ async function pin(): Promise<void> {
     const one = await measure(() => score.sendKeys(['1', '2', '3', 'x'][edit % 4]!));
     if (one) measured.push(one);
   }
-  grown.push(await memory());
   tellChanges('pin by key, 43 notes,', measured);
   tellLong('pin by key', measured);
+  line(
+    `  meanwhile the host kept back ${(stolenSince(before) * 100).toFixed(0)} % of the time this machine asked for; a task it interrupts counts as long`,
+  );
+}
+
+/** What the page's memory has come to after many pins. */
+async function remember(): Promise<void> {
+  await stage.go(THREE_OCTAVES);
+  const grown = await growth(stage, COUNTED);
   for (const [what, bytes] of [
     ['memory of the page', ({ whole }: Heap) => whole],
     ['without the compiled code of its scripts', ({ whole, code }: Heap) => whole - code],
   ] as const) {
-    const told = grown.map((heap, k) => `${(bytes(heap) / 1e6).toFixed(1)} MB after ${counted[k]} edits`).join(', ');
-    const added = grown.slice(1).map((heap, k) => `${((bytes(heap) / bytes(grown[k]!) - 1) * 100).toFixed(0)} %`);
+    const told = grown.map((heap, k) => `${(bytes(heap) / 1e6).toFixed(2)} MB after ${COUNTED[k]} edits`).join(', ');
+    const added = grown.slice(1).map((heap, k) => `${((bytes(heap) / bytes(grown[k]!) - 1) * 100).toFixed(1)} %`);
     line(`  ${what}: ${told}; every 200 added ${added.join(', then ')} (asked: at most 10)`);
   }
-  line(
-    `  meanwhile the host kept back ${(stolenSince(before) * 100).toFixed(0)} % of the time this machine asked for; a task it interrupts counts as long`,
-  );
 }
 
 /** How far the light of each note is from its sound, by the audio clock. */
@@ -189,6 +193,7 @@ weigh();
 try {
   await choose();
   await pin();
+  await remember();
   await listen();
 } finally {
   await stage.close();

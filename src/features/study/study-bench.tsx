@@ -153,7 +153,7 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
           ) : (
             <KeepNew ready={scored.now !== undefined} asKept={asKept} onKept={goToKept} />
           )}
-          <StudyActions ready={scored.now !== undefined} onExport={exportAs} paper={paper} onPaper={setPaper} />
+          <StudyActions ready={shown !== undefined} onExport={exportAs} paper={paper} onPaper={setPaper} />
         </div>
       </header>
       {recipe ? (
