@@ -83,6 +83,38 @@ describe('building a study', () => {
     expect(await stage.chosen('Form')).toBe('melodic minor');
   });
 
+  it('comes back to the very fingers a study was kept with when a change is undone', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    const best = await stage.score();
+    await (await stage.find(By.css('[role="radio"][value="2"]'))).click();
+    const kept = await stage.until('another fingering on the score', async () => {
+      const now = await stage.score();
+      return now !== best && now;
+    });
+    await stage.click('Keep in the library');
+    await stage.until('the study’s own address', async () =>
+      /studies\/[0-9a-f-]{36}$/.test(await stage.driver.getCurrentUrl()),
+    );
+    await stage.driver.navigate().refresh();
+    expect(await stage.score()).toBe(kept);
+    // From now on every fingering that is shown, however shortly, is written down.
+    await stage.driver.executeScript(`
+      const score = document.querySelector('[role="listbox"]');
+      window.shown = [];
+      new MutationObserver(() => window.shown.push(score.getAttribute('aria-label'))).observe(score, { attributeFilter: ['aria-label'] });`);
+    const forms = ['natural minor', 'dorian', 'mixolydian', 'lydian'];
+    for (const form of forms) {
+      await stage.choose('Form', form);
+      await stage.until(form, async () => (await stage.score()).includes(`A ${form}`));
+    }
+    for (const _ of forms) await stage.click('Undo');
+    await stage.until('the major', async () => (await stage.score()).includes('A major'));
+    await stage.until('what was kept', async () => (await stage.score()) === kept);
+    const shown = await stage.driver.executeScript<string[]>('return window.shown;');
+    expect(shown.filter((label) => label.includes('A major'))).toEqual([kept]);
+    expect((await stage.kept())[0]?.recipe.form).toBe('major');
+  });
+
   it('shows the same study from a shared address, and says what is wrong with a broken one', async () => {
     await stage.go('/studies/new?instrument=bass&tonic=F&octaves=1&start=F1');
     expect(await stage.score()).toContain('E 14  A 014  D 024');

@@ -54,7 +54,8 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
     gcTime: FORGOTTEN_AFTER,
     placeholderData: keepPreviousData,
   });
-  const ready = full.data && !full.isPlaceholderData ? full.data : quick.data;
+  // A head start may have found the best way of a study that was opened with fingers of its own: it is not asked for.
+  const ready = full.data && !full.isPlaceholderData ? full.data : bestFirst ? quick.data : undefined;
   return {
     outcome: ready ?? full.data,
     all: full.data?.ok ? full.data.value : undefined,
