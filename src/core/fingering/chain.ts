@@ -12,8 +12,6 @@ export interface StepLink {
   readonly kind: 'step';
   /** `begins[a · width + b]`: cost of a step onto a new hand, infinity where there is none. */
   readonly begins: Float64Array;
-  /** The least of each row of `begins`. */
-  readonly least: Float64Array;
   /** Steps from candidate a that keep its hand stand from `rows[a]` to `rows[a + 1]`. */
   readonly rows: Int32Array;
   readonly keepTo: Int32Array;
@@ -45,13 +43,7 @@ export function stepLink(edge: Edge, width: number): StepLink {
     waits[k] = arrival[at] === ARRIVAL.waits ? 1 : 0;
     begins[at] = INF;
   }
-  const least = new Float64Array(count).fill(INF);
-  for (let a = 0, at = 0; a < count; a += 1) {
-    for (let b = 0; b < width; b += 1, at += 1) {
-      if ((begins[at] as number) < (least[a] as number)) least[a] = begins[at] as number;
-    }
-  }
-  return { kind: 'step', begins, least, rows, keepTo, keepCost, waits };
+  return { kind: 'step', begins, rows, keepTo, keepCost, waits };
 }
 
 /**
@@ -186,14 +178,13 @@ function stepForward(
   from: Int32Array,
   scratch: Scratch,
 ): void {
-  const { begins, least, rows, keepTo, keepCost, waits } = link;
+  const { begins, rows, keepTo, keepCost, waits } = link;
   const { freshFlag, visit } = chain;
   const { cost: fresh, state: freshFrom, leaving, leaveState } = scratch;
   const width = (end - next) / 4;
   const height = (next - here) / 4;
   fresh.fill(INF, 0, width);
   freshFrom.fill(-1, 0, width);
-  let first = 0;
   for (let a = 0, base = here; a < height; a += 1, base += 4) {
     let keepFlag = 0;
     let leaveFlag = 0;
@@ -213,7 +204,6 @@ function stepForward(
     }
     leaving[a] = left;
     leaveState[a] = 4 * a + leaveFlag;
-    if (left + (least[a] as number) < (leaving[first] as number) + (least[first] as number)) first = a;
     if (kept === INF) continue;
     for (let k = rows[a] as number; k < (rows[a + 1] as number); k += 1) {
       const target = next + 4 * (keepTo[k] as number);
@@ -226,23 +216,16 @@ function stepForward(
       }
     }
   }
-  // The likeliest row first: a row whose least can't better the worst reached so far is passed over
-  // whole, which changes nothing but the time.
-  let worst = INF;
-  for (let turn = 0; turn < height; turn += 1) {
-    const a = turn === 0 ? first : turn <= first ? turn - 1 : turn;
+  // Every row is walked whole: asking which rows could be passed over takes longer than walking them.
+  for (let a = 0, at = 0; a < height; a += 1) {
     const left = leaving[a] as number;
-    if (left + (least[a] as number) >= worst || left === INF) continue;
-    worst = 0;
-    for (let b = 0, at = a * width; b < width; b += 1, at += 1) {
+    const state = leaveState[a] as number;
+    for (let b = 0; b < width; b += 1, at += 1) {
       const total = left + (begins[at] as number);
-      let best = fresh[b] as number;
-      if (total < best) {
-        best = total;
+      if (total < (fresh[b] as number)) {
         fresh[b] = total;
-        freshFrom[b] = leaveState[a] as number;
+        freshFrom[b] = state;
       }
-      if (best > worst) worst = best;
     }
   }
   for (let b = 0; b < width; b += 1) {

@@ -217,7 +217,7 @@ const ListenSentence = memo(function ListenSentence({
         most={480}
         onNumber={(reference) => onPlaying({ ...playing, reference })}
       />{' '}
-      Hz ,{' '}
+      Hz,{' '}
       <Choice
         label="Temperament"
         value={playing.temperament}
@@ -225,7 +225,7 @@ const ListenSentence = memo(function ListenSentence({
         onChoose={(value) => onPlaying({ ...playing, temperament: value as Temperament })}
       />
       ,{' '}
-      <label>
+      <label className="whitespace-nowrap">
         <input
           type="checkbox"
           className="accent-accent"
