@@ -1,7 +1,24 @@
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
 
-/** A sheet laid over the page for one short question. */
+/** What had the focus before a sheet was laid over the page. */
+let before: HTMLElement | undefined;
+
+function rememberFocus(): void {
+  const active = document.activeElement;
+  // One sheet that opens another leaves the focus nowhere: it goes back to where it was before both.
+  if (!(active instanceof HTMLElement) || active === document.body || active.closest('[role="dialog"]')) return;
+  // A menu is gone when the sheet closes; the button that opened it is not.
+  const menu = active.closest('[role="menu"]');
+  before = document.getElementById(menu?.getAttribute('aria-labelledby') ?? '') ?? active;
+}
+
+function giveFocusBack(event: Event): void {
+  event.preventDefault();
+  if (before?.isConnected) before.focus();
+}
+
+/** A sheet laid over the page for one short question; what had the focus before gets it back. */
 export function Dialog({
   open,
   onClose,
@@ -19,7 +36,11 @@ export function Dialog({
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 bg-ink/40" />
-        <Radix.Content className="fixed top-1/2 left-1/2 max-h-[92vh] w-[min(34rem,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-sm border border-rule bg-sheet p-6 shadow-xl">
+        <Radix.Content
+          onOpenAutoFocus={rememberFocus}
+          onCloseAutoFocus={giveFocusBack}
+          className="fixed top-1/2 left-1/2 max-h-[92vh] w-[min(34rem,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-sm border border-rule bg-sheet p-6 shadow-xl"
+        >
           <Radix.Title className="font-serif text-2xl font-bold">{title}</Radix.Title>
           <Radix.Description className="mt-1 text-faint">{description}</Radix.Description>
           {children}

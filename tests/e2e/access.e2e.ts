@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Stage } from './stage.ts';
 
@@ -64,6 +64,38 @@ describe('every screen', () => {
     await stage.go('/?studio=own');
     await stage.sees('Nothing here yet.');
     expect(await violations()).toEqual([]);
+  });
+
+  it('a sheet that closes gives the focus back to what had it, even where one opened another', async () => {
+    const press = (...keys: string[]): Promise<void> =>
+      stage.driver
+        .actions()
+        .sendKeys(...keys)
+        .perform();
+    const focus = (what: string, selector: string): Promise<unknown> =>
+      stage.until(`the focus on ${what}`, () =>
+        stage.driver.executeScript('return document.activeElement.matches(arguments[0]);', selector),
+      );
+    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
+    await stage.score();
+    const score = await stage.find(By.css('[role="listbox"]'));
+    await score.sendKeys('?');
+    await focus('the shortcuts', '[role="dialog"]');
+    await press(Key.ESCAPE);
+    await focus('the score', '[role="listbox"]');
+    await score.sendKeys(Key.chord(Key.CONTROL, 'k'));
+    await focus('the commands', '[role="dialog"] input');
+    await press('shortcuts', Key.ENTER);
+    await stage.sees('choose a run of notes');
+    await focus('the shortcuts', '[role="dialog"]');
+    await press(Key.ESCAPE);
+    await focus('the score', '[role="listbox"]');
+    await stage.go('/');
+    await (await stage.find(By.css('[aria-label="Actions for Pella, first scale"]'))).sendKeys(Key.ENTER);
+    await stage.click('Rename …');
+    await focus('the name', '[role="dialog"] input');
+    await press(Key.ESCAPE);
+    await focus('the button of the menu', '[aria-label="Actions for Pella, first scale"]');
   });
 
   it('asks no other host for anything', async () => {
