@@ -148,6 +148,9 @@ describe('working on a fingering', () => {
     await stage.click('Release the pin');
     await stage.until('the trouble gone', async () => !(await stage.text(By.css('body'))).includes('cannot play'));
     expect(await stage.score()).toBe(first);
+    // The button is gone; the keys belong to the score again.
+    await stage.driver.actions().sendKeys(Key.ARROW_RIGHT, '1').perform();
+    await pinned('1');
   });
 
   it('pins a run, keeps a whole fingering, and keeps both through a reload', async () => {

@@ -68,3 +68,8 @@ export function frameNotes(sheet: HTMLElement, selection: Selection | undefined)
     note.prepend(frame);
   }
 }
+
+/** Gives the keys to the score, wherever the page stands; nothing where there is no notation. */
+export function focusScore(): void {
+  document.querySelector<HTMLElement>('.score [role="listbox"]')?.focus({ preventScroll: true });
+}

@@ -5,6 +5,7 @@ import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { pinNote, pinRun, release } from '../../core/study/pinning.ts';
 import type { Pin, Recipe } from '../../core/study/recipe.ts';
 import { useSteady } from '../../ui/steady.ts';
+import { focusScore } from './score-picture.ts';
 import { rangeOf, type Selection } from './selection.ts';
 
 /** Fingers by the keys that pin them. */
@@ -37,14 +38,19 @@ export function usePinning(
   const pinMany = (from: number, to: number): void => {
     if (shown) onPins(pinRun(pins, shown.way, from, to));
   };
+  // The button that lets go of pins goes away with them, and would take the focus along.
+  const letGo = (left: Recipe['pins']): void => {
+    onPins(left);
+    focusScore();
+  };
   return {
     pinOne: useSteady((at: number, { string, finger }: Omit<Pin, 'at'>) =>
       onPins(pinNote(pins, at, { string, finger })),
     ),
     pinMany: useSteady(pinMany),
-    releaseMany: useSteady((from: number, to: number) => onPins(release(pins, from, to))),
-    releaseAll: useSteady(() => onPins([])),
-    releaseThese: useSteady((notes: readonly number[]) => onPins(pins.filter((pin) => !notes.includes(pin.at)))),
+    releaseMany: useSteady((from: number, to: number) => letGo(release(pins, from, to))),
+    releaseAll: useSteady(() => letGo([])),
+    releaseThese: useSteady((notes: readonly number[]) => letGo(pins.filter((pin) => !notes.includes(pin.at)))),
     keepAll: useSteady(() => pinMany(0, last)),
     takeOver: useSteady((way: Way, from = 0, to = last) => onPins(pinRun(pins, way, from, to))),
     pressKey: useSteady((key: string, selection: Selection) => {
