@@ -119,13 +119,12 @@ export const Fingerboard = memo(function Fingerboard({
       <div className="overflow-x-auto">
         <svg
           viewBox={`0 0 ${WIDE} ${tall}`}
-          style={{ width: `${zoom * 100}%` }}
           role="img"
           aria-label={`Fingerboard of the ${instrument.name.toLowerCase()}, ${Math.round(length)} mm string: ${patterns
             .filter((one) => one.stops.length > 0)
             .map((one) => `${one.string} ${one.stops.map((stop) => stop.fingers.join('/')).join(' ')}`)
             .join('; ')}`}
-          className="fingerboard mt-1 block font-sans"
+          className={`fingerboard mt-1 block font-sans ${zoom === 1 ? 'w-full' : 'w-[200%] max-w-none'}`}
         >
           {Array.from({ length: last }, (_, k) => k + 1).map((stop) => (
             <line

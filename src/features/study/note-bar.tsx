@@ -13,6 +13,10 @@ import { engine } from '../../workers/engine.ts';
 import { calm } from './calm.ts';
 import { rangeOf, type Selection } from './selection.ts';
 
+// The same pictures every time: React need not look at them again.
+const PIN = <Pin size={16} aria-hidden="true" />;
+const PIN_OFF = <PinOff size={16} aria-hidden="true" />;
+
 /** How many options are offered before the rest is asked for. */
 const SHOWN = 6;
 
@@ -40,13 +44,9 @@ export const NoteBar = memo(function NoteBar({
         </p>
         <div className="flex flex-wrap gap-2">
           <Button onClick={() => onPinRun(from, to)}>
-            <Pin size={16} aria-hidden="true" /> {from === to ? 'Pin as it is' : 'Pin this run'}
+            {PIN} {from === to ? 'Pin as it is' : 'Pin this run'}
           </Button>
-          {pinned ? (
-            <Button onClick={() => onRelease(from, to)}>
-              <PinOff size={16} aria-hidden="true" /> Release
-            </Button>
-          ) : null}
+          {pinned ? <Button onClick={() => onRelease(from, to)}>{PIN_OFF} Release</Button> : null}
         </div>
       </div>
       <Posture study={study} from={from} to={to} />

@@ -24,6 +24,7 @@ const GradeSection = lazy(async () => ({ default: (await import('./grade-section
 /** What is said and drawn of a fingering below its score: bow, ways, fingerboard, climb, shifts, grade. */
 export const Panels = memo(function Panels({
   study,
+  listed,
   built,
   chosen,
   kept,
@@ -38,6 +39,8 @@ export const Panels = memo(function Panels({
   onChange,
 }: {
   study: ScoredStudy;
+  /** What lists and cards are of: the last study that stood for a while. */
+  listed: ScoredStudy;
   /** All ways of the study; nothing while a pin can't be played. */
   built: BuiltStudy | undefined;
   chosen: number;
@@ -64,7 +67,7 @@ export const Panels = memo(function Panels({
           form={study.recipe.form}
           onBowing={onBowing}
         />
-        <BowOffer study={study} onTake={onTake} />
+        <BowOffer study={listed} onTake={onTake} />
       </div>
       <div className="when-seen mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-2 print:block">
         <div>
@@ -84,19 +87,19 @@ export const Panels = memo(function Panels({
             <Fingerboard study={study} selection={selection} onSelect={onSelect} />
           </div>
           <div className={onPaper('fingerboard')}>
-            <HandPatterns study={study} />
+            <HandPatterns study={listed} />
           </div>
           <div className={onPaper('climb')} data-paper="climb">
             <Climb study={study} selection={selection} onSelect={onSelect} />
           </div>
         </div>
         <div className={paper.has('shifts') ? 'xl:col-span-2' : 'no-print xl:col-span-2'}>
-          <ShiftList study={study} chosen={selection?.head} onSelect={onSelect} />
+          <ShiftList study={listed} chosen={selection?.head} onSelect={onSelect} />
         </div>
       </div>
       <div className="when-seen">
         <Suspense>
-          <GradeSection study={study} savedId={savedId} onChange={onChange} />
+          <GradeSection study={listed} savedId={savedId} onChange={onChange} />
         </Suspense>
       </div>
       <p className="mt-5 max-w-prose text-sm text-faint">{CAUTION}</p>

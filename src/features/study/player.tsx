@@ -15,6 +15,8 @@ import { NumberField } from '../../ui/number-field.tsx';
 import { useSteady } from '../../ui/steady.ts';
 import { lightNote } from './lit-note.ts';
 
+const PLAY = <Play size={16} aria-hidden="true" />;
+const STOP = <Square size={16} aria-hidden="true" />;
 const PERCENTS = [25, 33, 50, 60, 70, 80, 90, 100, 110, 125, 150, 200];
 const CLICKS: readonly Option[] = [
   { value: '0', label: 'no metronome' },
@@ -103,7 +105,7 @@ export const Player = memo(function Player({
   return (
     <section aria-label="Listen" className="no-print mt-2 flex items-start gap-x-3 gap-y-1 max-sm:flex-col">
       <Button kind={on ? 'strong' : 'plain'} onClick={() => (on ? end() : void begin())}>
-        {on ? <Square size={16} aria-hidden="true" /> : <Play size={16} aria-hidden="true" />}
+        {on ? STOP : PLAY}
         {on ? 'Stop' : run ? 'Play these notes' : 'Play'}
       </Button>
       <ListenSentence

@@ -31,186 +31,208 @@ const DESCENTS: readonly Option[] = [
   { value: 'ascending', label: 'with the notes of the way up' },
 ];
 
-/** The choices of a study, read as two sentences; `followed` is what a school fills in where a choice is open. */
-export const RecipeSentence = memo(function RecipeSentence({
-  choices,
-  followed,
-  onChange,
-}: {
-  choices: Choices;
-  followed: Pick<Recipe, 'openStrings' | 'return' | 'handSystem'>;
+interface Sentence {
+  readonly choices: Choices;
+  /** What a school fills in where a choice is open. */
+  readonly followed: Pick<Recipe, 'openStrings' | 'return' | 'handSystem'>;
   /** Given what to change of the choices as they stand when it is asked. */
-  onChange: (make: (now: Choices) => Partial<Choices>) => void;
-}) {
+  readonly onChange: (make: (now: Choices) => Partial<Choices>) => void;
+}
+
+/** The choices of a study, read as two sentences. */
+export function RecipeSentence({ choices, followed, onChange }: Sentence) {
+  const firstFinger = choices.pins?.find((pin) => pin.at === 0)?.finger;
+  return (
+    <form className="no-print text-lg leading-9" aria-label="The study" onSubmit={(event) => event.preventDefault()}>
+      <WhatIsPlayed choices={choices} followed={followed} onChange={onChange} />
+      <p className="text-base leading-8 text-faint">
+        <HowItIsPlayed choices={choices} followed={followed} onChange={onChange} />, beginning with{' '}
+        <FirstFinger finger={firstFinger === undefined ? '' : String(firstFinger)} onChange={onChange} />.
+      </p>
+    </form>
+  );
+}
+
+/** Of which instrument, which notes, after which school; pins do not stand here. */
+const WhatIsPlayed = memo(function WhatIsPlayed({ choices, onChange }: Sentence) {
   const change = (part: Partial<Choices>): void => onChange(() => part);
   const instrument = instrumentFor(choices.instrument, choices.setUp);
   const figure: FigureId = choices.figure ?? 'scale';
   const octaves = choices.octaves ?? 1;
   const most = mostOctaves(instrument, choices.tonic);
   const starts = startsThatFit(choices.tonic, octaves, instrument);
-  const firstFinger = choices.pins?.find((pin) => pin.at === 0)?.finger;
   const setUps = setUpOptions(choices);
   const ownSchools = useOwnSchools();
   return (
-    <form className="no-print text-lg leading-9" aria-label="The study" onSubmit={(event) => event.preventDefault()}>
-      <p>
-        <Choice
-          label="Instrument"
-          value={choices.instrument}
-          options={INSTRUMENTS.map((id) => ({ value: id, label: INSTRUMENT_TABLE[id].name }))}
-          onChoose={(value) => change({ instrument: value as InstrumentId })}
-        />
-        {setUps.length > 1 ? (
-          <>
-            {' '}
-            <Choice
-              label="Set-up"
-              value={JSON.stringify(choices.setUp ?? null)}
-              options={setUps}
-              onChoose={(value) => change({ setUp: (JSON.parse(value) as Choices['setUp'] | null) ?? undefined })}
-            />
-          </>
-        ) : null}{' '}
-        plays{' '}
-        <Choice
-          label="Tonic"
-          value={choices.tonic}
-          options={TONICS.map((tonic) => ({ value: tonic, label: printed(tonic) }))}
-          onChoose={(tonic) => change({ tonic })}
-        />{' '}
-        {formsFor(figure).length > 0 ? (
+    <p>
+      <Choice
+        label="Instrument"
+        value={choices.instrument}
+        options={INSTRUMENTS.map((id) => ({ value: id, label: INSTRUMENT_TABLE[id].name }))}
+        onChoose={(value) => change({ instrument: value as InstrumentId })}
+      />
+      {setUps.length > 1 ? (
+        <>
+          {' '}
           <Choice
-            label="Form"
-            value={choices.form ?? 'major'}
-            options={formsFor(figure).map((id) => ({ value: id, label: formOf(id).name }))}
-            onChoose={(form) => change({ form: form as Choices['form'] })}
+            label="Set-up"
+            value={JSON.stringify(choices.setUp ?? null)}
+            options={setUps}
+            onChoose={(value) => change({ setUp: (JSON.parse(value) as Choices['setUp'] | null) ?? undefined })}
           />
-        ) : null}{' '}
-        as{' '}
+        </>
+      ) : null}{' '}
+      plays{' '}
+      <Choice
+        label="Tonic"
+        value={choices.tonic}
+        options={TONICS.map((tonic) => ({ value: tonic, label: printed(tonic) }))}
+        onChoose={(tonic) => change({ tonic })}
+      />{' '}
+      {formsFor(figure).length > 0 ? (
         <Choice
-          label="Figure"
-          value={figure}
-          options={FIGURES.map((id) => ({ value: id, label: FIGURE_NAMES[id] }))}
-          onChoose={(value) => change({ figure: value as FigureId })}
+          label="Form"
+          value={choices.form ?? 'major'}
+          options={formsFor(figure).map((id) => ({ value: id, label: formOf(id).name }))}
+          onChoose={(form) => change({ form: form as Choices['form'] })}
         />
-        ,{' '}
-        <Choice
-          label="Octaves"
-          value={String(octaves)}
-          options={[1, 2, 3, 4].map((count) => ({
-            value: String(count),
-            label: octaveWords(count),
-            disabled: count > most,
-          }))}
-          onChoose={(value) => change({ octaves: Number(value) })}
-        />{' '}
-        from{' '}
-        <Choice
-          label="Lowest note"
-          value={choices.start ?? starts[0]?.name ?? ''}
-          options={
-            starts.length > 0
-              ? starts.map((pitch) => ({ value: pitch.name, label: printed(pitch.name) }))
-              : [{ value: '', label: 'no note that fits' }]
-          }
-          onChoose={(start) => change({ start })}
-        />
-        ,{' '}
-        <Choice
-          label="Direction"
-          value={choices.direction ?? 'up-down'}
-          options={DIRECTIONS}
-          onChoose={(value) => change({ direction: value as Choices['direction'] })}
-        />
-        , school{' '}
-        <Choice
-          label="School"
-          value={typeof choices.school === 'string' ? choices.school : (choices.school?.id ?? '')}
-          options={schoolOptions(choices, ownSchools)}
-          onChoose={(value) => change({ school: ownSchools.find((one) => one.id === value) ?? (value || undefined) })}
-        />
-        .
-      </p>
-      <p className="text-base leading-8 text-faint">
-        {choices.form === 'melodic-minor' ? (
-          <>
-            Coming down{' '}
-            <Choice
-              label="Coming down"
-              value={choices.melodicDescent ?? 'natural'}
-              options={DESCENTS}
-              onChoose={(value) => change({ melodicDescent: value as Choices['melodicDescent'] })}
-            />
-            ; open strings{' '}
-          </>
-        ) : (
-          'Open strings '
-        )}
-        <Choice
-          label="Open strings"
-          value={followed.openStrings}
-          options={OPEN_STRING_OPTIONS}
-          onChoose={(value) => change({ openStrings: value as Choices['openStrings'] })}
-        />
-        ; the way down{' '}
-        <Choice
-          label="Way down"
-          value={followed.return}
-          options={RETURN_OPTIONS}
-          onChoose={(value) => change({ return: value as Choices['return'] })}
-        />
-        {choices.instrument === 'bass' ? (
-          <>
-            ; the hand{' '}
-            <Choice
-              label="Hand system"
-              value={followed.handSystem ?? '1-2-4'}
-              options={HAND_OPTIONS}
-              onChoose={(value) => change({ handSystem: value as Choices['handSystem'] })}
-            />
-          </>
-        ) : null}
-        ; strings{' '}
-        <Choice
-          label="Strings"
-          value={choices.strings?.join('.') ?? ''}
-          options={stringOptions(instrument, choices.strings)}
-          onChoose={(value) => change({ strings: value === '' ? undefined : value.split('.') })}
-        />
-        , hand{' '}
-        <Choice
-          label="Position"
-          value={choices.positions ? `${choices.positions.low ?? ''}-${choices.positions.high ?? ''}` : ''}
-          options={positionOptions(instrument, choices.positions)}
-          onChoose={(value) => change({ positions: readPosition(value) })}
-        />
-        , beginning with{' '}
-        <Choice
-          label="First finger"
-          value={firstFinger === undefined ? '' : String(firstFinger)}
-          options={FIRST_FINGERS}
-          onChoose={(value) => onChange((now) => ({ pins: withFirstFinger(now.pins ?? [], value) }))}
-        />
-        .
-      </p>
-    </form>
+      ) : null}{' '}
+      as{' '}
+      <Choice
+        label="Figure"
+        value={figure}
+        options={FIGURES.map((id) => ({ value: id, label: FIGURE_NAMES[id] }))}
+        onChoose={(value) => change({ figure: value as FigureId })}
+      />
+      ,{' '}
+      <Choice
+        label="Octaves"
+        value={String(octaves)}
+        options={[1, 2, 3, 4].map((count) => ({
+          value: String(count),
+          label: octaveWords(count),
+          disabled: count > most,
+        }))}
+        onChoose={(value) => change({ octaves: Number(value) })}
+      />{' '}
+      from{' '}
+      <Choice
+        label="Lowest note"
+        value={choices.start ?? starts[0]?.name ?? ''}
+        options={
+          starts.length > 0
+            ? starts.map((pitch) => ({ value: pitch.name, label: printed(pitch.name) }))
+            : [{ value: '', label: 'no note that fits' }]
+        }
+        onChoose={(start) => change({ start })}
+      />
+      ,{' '}
+      <Choice
+        label="Direction"
+        value={choices.direction ?? 'up-down'}
+        options={DIRECTIONS}
+        onChoose={(value) => change({ direction: value as Choices['direction'] })}
+      />
+      , school{' '}
+      <Choice
+        label="School"
+        value={typeof choices.school === 'string' ? choices.school : (choices.school?.id ?? '')}
+        options={schoolOptions(choices, ownSchools)}
+        onChoose={(value) => change({ school: ownSchools.find((one) => one.id === value) ?? (value || undefined) })}
+      />
+      .
+    </p>
   );
 }, sameSentence);
 
-interface Sentence {
-  readonly choices: Choices;
-  readonly followed: Pick<Recipe, 'openStrings' | 'return' | 'handSystem'>;
-}
+/** Under which rules, on which strings and in which hand; pins do not stand here either. */
+const HowItIsPlayed = memo(function HowItIsPlayed({ choices, followed, onChange }: Sentence) {
+  const change = (part: Partial<Choices>): void => onChange(() => part);
+  const instrument = instrumentFor(choices.instrument, choices.setUp);
+  return (
+    <>
+      {choices.form === 'melodic-minor' ? (
+        <>
+          Coming down{' '}
+          <Choice
+            label="Coming down"
+            value={choices.melodicDescent ?? 'natural'}
+            options={DESCENTS}
+            onChoose={(value) => change({ melodicDescent: value as Choices['melodicDescent'] })}
+          />
+          ; open strings{' '}
+        </>
+      ) : (
+        'Open strings '
+      )}
+      <Choice
+        label="Open strings"
+        value={followed.openStrings}
+        options={OPEN_STRING_OPTIONS}
+        onChoose={(value) => change({ openStrings: value as Choices['openStrings'] })}
+      />
+      ; the way down{' '}
+      <Choice
+        label="Way down"
+        value={followed.return}
+        options={RETURN_OPTIONS}
+        onChoose={(value) => change({ return: value as Choices['return'] })}
+      />
+      {choices.instrument === 'bass' ? (
+        <>
+          ; the hand{' '}
+          <Choice
+            label="Hand system"
+            value={followed.handSystem ?? '1-2-4'}
+            options={HAND_OPTIONS}
+            onChoose={(value) => change({ handSystem: value as Choices['handSystem'] })}
+          />
+        </>
+      ) : null}
+      ; strings{' '}
+      <Choice
+        label="Strings"
+        value={choices.strings?.join('.') ?? ''}
+        options={stringOptions(instrument, choices.strings)}
+        onChoose={(value) => change({ strings: value === '' ? undefined : value.split('.') })}
+      />
+      , hand{' '}
+      <Choice
+        label="Position"
+        value={choices.positions ? `${choices.positions.low ?? ''}-${choices.positions.high ?? ''}` : ''}
+        options={positionOptions(instrument, choices.positions)}
+        onChoose={(value) => change({ positions: readPosition(value) })}
+      />
+    </>
+  );
+}, sameSentence);
 
-/** True when two studies read the same in the sentence: pins other than the first note's do not. */
+/** The finger the first note is pinned to, if any. */
+const FirstFinger = memo(function FirstFinger({
+  finger,
+  onChange,
+}: {
+  finger: string;
+  onChange: Sentence['onChange'];
+}) {
+  return (
+    <Choice
+      label="First finger"
+      value={finger}
+      options={FIRST_FINGERS}
+      onChoose={(value) => onChange((now) => ({ pins: withFirstFinger(now.pins ?? [], value) }))}
+    />
+  );
+});
+
+/** True when two studies read the same in the sentences: pins and the bow do not stand there. */
 function sameSentence(a: Sentence, b: Sentence): boolean {
   return wordsOf(a) === wordsOf(b);
 }
 
 function wordsOf({ choices, followed }: Sentence): string {
-  const { pins, bowing: _, ...rest } = choices;
-  const first = pins?.find((pin) => pin.at === 0)?.finger;
-  return JSON.stringify([rest, first, followed.openStrings, followed.return, followed.handSystem]);
+  const { pins: _, bowing: __, ...rest } = choices;
+  return JSON.stringify([rest, followed.openStrings, followed.return, followed.handSystem]);
 }
 
 const FIRST_FINGERS: readonly Option[] = [

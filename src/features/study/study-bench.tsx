@@ -93,9 +93,13 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
     else return pinning.pressKey(key, selection);
     return true;
   });
-  // Pictures, cards and words on a note follow a moment after the fingering and the score.
+  // Pictures and words on a note follow a moment after the fingering and the score; lists and cards, which
+  // are read, when the choice has stood until all its ways are known.
   const pictured = useDeferredValue(shown);
-  const settled = built.all ?? study;
+  const [stood, setStood] = useState(shown);
+  if (shown && stood !== shown && (built.complete || !stood)) setStood(shown);
+  const listed = useDeferredValue(stood);
+  const settled = useDeferredValue(built.all ?? study);
   const marked = useDeferredValue(selection);
   const [sheet, setSheet] = useState<Sheet>();
   const closeSheet = useSteady(() => setSheet(undefined));
@@ -219,9 +223,10 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
                 />
               </Suspense>
             ) : null}
-            {pictured ? (
+            {pictured && listed ? (
               <Panels
                 study={pictured}
+                listed={listed}
                 built={settled}
                 chosen={chosen}
                 kept={keptFingers !== undefined}

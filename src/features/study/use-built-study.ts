@@ -11,6 +11,8 @@ export interface BuiltSoFar {
   readonly outcome: Outcome<BuiltStudy> | undefined;
   /** The study with all its ways; the last such study while those of the present one are being found. */
   readonly all: BuiltStudy | undefined;
+  /** True when all ways of the present choices are known. */
+  readonly complete: boolean;
   /** True while what is shown belongs to choices that have changed since. */
   readonly stale: boolean;
   readonly error: Error | null;
@@ -54,11 +56,13 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
     gcTime: FORGOTTEN_AFTER,
     placeholderData: keepPreviousData,
   });
+  const complete = full.data !== undefined && !full.isPlaceholderData;
   // A head start may have found the best way of a study that was opened with fingers of its own: it is not asked for.
-  const ready = full.data && !full.isPlaceholderData ? full.data : bestFirst ? quick.data : undefined;
+  const ready = complete ? full.data : bestFirst ? quick.data : undefined;
   return {
     outcome: ready ?? full.data,
     all: full.data?.ok ? full.data.value : undefined,
+    complete,
     stale: ready === undefined,
     error: full.error ?? quick.error,
   };
