@@ -52,20 +52,6 @@ describe('every screen', () => {
     });
   }
 
-  it('an open menu, an open dialog and the empty library have none either', async () => {
-    await stage.go('/');
-    await stage.click('Actions for Pella, first scale');
-    await stage.find(By.css('[role="menu"]'));
-    expect(await violations()).toEqual([]);
-    await stage.click('Rename …');
-    await stage.find(By.css('[role="dialog"]'));
-    // What lies under an open dialog is hidden from everyone; the dialog is the page.
-    expect(await violations('[role="dialog"]')).toEqual([]);
-    await stage.go('/?studio=own');
-    await stage.sees('Nothing here yet.');
-    expect(await violations()).toEqual([]);
-  });
-
   it('a sheet that closes gives the focus back to what had it, even where one opened another', async () => {
     const press = (...keys: string[]): Promise<void> =>
       stage.driver
@@ -96,6 +82,20 @@ describe('every screen', () => {
     await focus('the name', '[role="dialog"] input');
     await press(Key.ESCAPE);
     await focus('the button of the menu', '[aria-label="Actions for Pella, first scale"]');
+  });
+
+  it('an open menu, an open dialog and the empty library have none either', async () => {
+    await stage.go('/');
+    await stage.click('Actions for Pella, first scale');
+    await stage.find(By.css('[role="menu"]'));
+    expect(await violations()).toEqual([]);
+    await stage.click('Rename …');
+    await stage.find(By.css('[role="dialog"]'));
+    // What lies under an open dialog is hidden from everyone; the dialog is the page.
+    expect(await violations('[role="dialog"]')).toEqual([]);
+    await stage.go('/?studio=own');
+    await stage.sees('Nothing here yet.');
+    expect(await violations()).toEqual([]);
   });
 
   it('asks no other host for anything', async () => {
