@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { By, Key } from 'selenium-webdriver';
 import { Stage } from '../tests/e2e/stage.ts';
-import { growth } from './growth.ts';
+import { FINGERS, growth, ROUND } from './growth.ts';
 import type { Heap } from './heap.ts';
 import { stolenSince, ticks } from './host.ts';
 
@@ -148,11 +148,11 @@ async function pin(): Promise<void> {
   const measured: Measured[] = [];
   const before = ticks();
   for (let edit = 0; edit < PINS; edit += 1) {
-    if (edit % 4 === 0) {
-      await score.sendKeys(edit % 172 === 0 ? Key.HOME : Key.ARROW_RIGHT);
+    if (edit % FINGERS.length === 0) {
+      await score.sendKeys(edit % ROUND === 0 ? Key.HOME : Key.ARROW_RIGHT);
       await rest(150);
     }
-    const one = await measure(() => score.sendKeys(['1', '2', '3', 'x'][edit % 4]!));
+    const one = await measure(() => score.sendKeys(FINGERS[edit % FINGERS.length]!));
     if (one) measured.push(one);
   }
   tellChanges('pin by key, 43 notes,', measured);

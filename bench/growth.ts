@@ -11,11 +11,11 @@ interface PressedKey {
 const HOME: PressedKey = { key: 'Home', windowsVirtualKeyCode: 36 };
 const RIGHT: PressedKey = { key: 'ArrowRight', windowsVirtualKeyCode: 39 };
 
-/** Another finger, another, another that often can't be played, released. */
-const FINGERS: readonly PressedKey[] = ['1', '2', '3', 'x'].map((key) => ({ key, text: key }));
+/** What is pressed on each note: another finger, another, another that often can't be played, released. */
+export const FINGERS = ['1', '2', '3', 'x'] as const;
 
-/** A whole round of the notes of the study, four keys each. */
-const ROUND = 172;
+/** The edits of a whole round of the 43 notes. */
+export const ROUND = 43 * FINGERS.length;
 
 /** Settled when the score on screen is that of the last change, or it is said that it can't be played. */
 const SETTLED = `window.settled = () => new Promise((done) => {
@@ -42,18 +42,19 @@ export async function growth(stage: Stage, counts: readonly number[]): Promise<H
   await run(SETTLED);
   await run(`document.querySelector('[role="listbox"]').focus()`);
   const grown: Heap[] = [];
-  for (let edit = 0; edit <= counts.at(-1)!; edit += 1) {
+  for (let edit = 0; ; edit += 1) {
     if (counts.includes(edit)) {
       await rest(4000);
       grown.push(await heapOf(stage.driver));
     }
+    if (grown.length === counts.length) return grown;
     if (edit % FINGERS.length === 0) {
       await press(edit % ROUND === 0 ? HOME : RIGHT);
       await rest(150);
     }
     await run('performance.clearMeasures()');
-    await press(FINGERS[edit % FINGERS.length]!);
+    const key = FINGERS[edit % FINGERS.length]!;
+    await press({ key, text: key });
     await run('settled()');
   }
-  return grown;
 }

@@ -8,6 +8,7 @@ import type { ScoredStudy } from '../../core/formats/scored-study.ts';
 import { equalHz, frequency, TEMPERAMENTS, type Temperament } from '../../core/intonation/temperament.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { soundPlan, USUAL_PLAYING, type Playing } from '../../core/sound/sound-plan.ts';
+import type { Recipe } from '../../core/study/recipe.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, type Option } from '../../ui/choice.tsx';
@@ -109,7 +110,11 @@ export const Player = memo(function Player({
         {on ? 'Stop' : run ? 'Play these notes' : 'Play'}
       </Button>
       <ListenSentence
-        study={study}
+        instrument={study.recipe.instrument}
+        setUp={study.recipe.setUp}
+        tonic={study.recipe.tonic}
+        bowing={study.recipe.bowing}
+        tuning={tuningOf(study)}
         playing={playing}
         drone={drone}
         loop={loop}
@@ -121,31 +126,33 @@ export const Player = memo(function Player({
   );
 });
 
-interface Listening {
-  readonly study: ScoredStudy;
-  readonly playing: Playing;
-  readonly drone: DroneChoice;
-  readonly loop: boolean;
-}
-
 /** How it sounds, read as a sentence; other fingers change nothing in it. */
 const ListenSentence = memo(function ListenSentence({
-  study,
+  instrument,
+  setUp,
+  tonic,
+  bowing,
+  tuning,
   playing,
   drone,
   loop,
   onPlaying,
   onDrone,
   onLoop,
-}: Listening & {
+}: Pick<Recipe, 'instrument' | 'setUp' | 'tonic' | 'bowing'> & {
+  /** The address of the tuning of this study. */
+  tuning: string;
+  playing: Playing;
+  drone: DroneChoice;
+  loop: boolean;
   onPlaying: (playing: Playing) => void;
   onDrone: (drone: DroneChoice) => void;
   onLoop: (loop: boolean) => void;
 }) {
-  const strings = instrumentFor(study.recipe.instrument, study.recipe.setUp).strings;
+  const strings = instrumentFor(instrument, setUp).strings;
   const drones: Option[] = [
     { value: 'none', label: 'no drone' },
-    { value: 'tonic', label: `a drone on the tonic, ${printed(study.recipe.tonic)}` },
+    { value: 'tonic', label: `a drone on the tonic, ${printed(tonic)}` },
     { value: 'fifth', label: 'a drone on the fifth' },
     ...strings.map(({ name }) => ({ value: name, label: `a drone on the ${name} string` })),
   ];
@@ -157,7 +164,7 @@ const ListenSentence = memo(function ListenSentence({
         value={String(Math.round(playing.speed * 100))}
         options={PERCENTS.map((percent) => ({
           value: String(percent),
-          label: `${Math.round((beatsPerMinute(study.recipe.bowing) * percent) / 100)} (${percent} %)`,
+          label: `${Math.round((beatsPerMinute(bowing) * percent) / 100)} (${percent} %)`,
         }))}
         onChoose={(value) => onPlaying({ ...playing, speed: Number(value) / 100 })}
       />
@@ -237,21 +244,12 @@ const ListenSentence = memo(function ListenSentence({
         again and again
       </label>
       .{' '}
-      <Link className="underline" to={`/tuning?${tuningOf(study)}`}>
+      <Link className="underline" to={`/tuning?${tuning}`}>
         Tuning and drones
       </Link>
     </p>
   );
-}, soundsTheSame);
-
-function soundsTheSame(a: Listening, b: Listening): boolean {
-  return soundOf(a) === soundOf(b);
-}
-
-function soundOf({ study, playing, drone, loop }: Listening): string {
-  const { recipe } = study;
-  return JSON.stringify([playing, drone, loop, recipe.instrument, recipe.setUp, recipe.bowing, tuningOf(study)]);
-}
+});
 
 function tuningOf({ recipe, passage }: ScoredStudy): string {
   const { instrument, tonic, form, octaves } = recipe;

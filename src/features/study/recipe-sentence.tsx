@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import type { Finger } from '../../core/instruments/frame.ts';
 import type { School } from '../../core/fingering/schools/school.ts';
 import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
 import {
@@ -32,6 +33,7 @@ const DESCENTS: readonly Option[] = [
 ];
 
 interface Sentence {
+  /** The choices without the pins; the same object while they are the same. */
   readonly choices: Choices;
   /** What a school fills in where a choice is open. */
   readonly followed: Pick<Recipe, 'openStrings' | 'return' | 'handSystem'>;
@@ -40,18 +42,31 @@ interface Sentence {
 }
 
 /** The choices of a study, read as two sentences. */
-export function RecipeSentence({ choices, followed, onChange }: Sentence) {
-  const firstFinger = choices.pins?.find((pin) => pin.at === 0)?.finger;
+export const RecipeSentence = memo(function RecipeSentence({
+  choices,
+  followed,
+  firstFinger,
+  onChange,
+}: Sentence & {
+  /** The finger the first note is pinned to. */
+  firstFinger: Finger | undefined;
+}) {
   return (
     <form className="no-print text-lg leading-9" aria-label="The study" onSubmit={(event) => event.preventDefault()}>
       <WhatIsPlayed choices={choices} followed={followed} onChange={onChange} />
       <p className="text-base leading-8 text-faint">
         <HowItIsPlayed choices={choices} followed={followed} onChange={onChange} />, beginning with{' '}
-        <FirstFinger finger={firstFinger === undefined ? '' : String(firstFinger)} onChange={onChange} />.
+        <Choice
+          label="First finger"
+          value={firstFinger === undefined ? '' : String(firstFinger)}
+          options={FIRST_FINGERS}
+          onChoose={(value) => onChange((now) => ({ pins: withFirstFinger(now.pins ?? [], value) }))}
+        />
+        .
       </p>
     </form>
   );
-}
+});
 
 /** Of which instrument, which notes, after which school; pins do not stand here. */
 const WhatIsPlayed = memo(function WhatIsPlayed({ choices, onChange }: Sentence) {
@@ -143,7 +158,7 @@ const WhatIsPlayed = memo(function WhatIsPlayed({ choices, onChange }: Sentence)
       .
     </p>
   );
-}, sameSentence);
+});
 
 /** Under which rules, on which strings and in which hand; pins do not stand here either. */
 const HowItIsPlayed = memo(function HowItIsPlayed({ choices, followed, onChange }: Sentence) {
@@ -205,35 +220,7 @@ const HowItIsPlayed = memo(function HowItIsPlayed({ choices, followed, onChange 
       />
     </>
   );
-}, sameSentence);
-
-/** The finger the first note is pinned to, if any. */
-const FirstFinger = memo(function FirstFinger({
-  finger,
-  onChange,
-}: {
-  finger: string;
-  onChange: Sentence['onChange'];
-}) {
-  return (
-    <Choice
-      label="First finger"
-      value={finger}
-      options={FIRST_FINGERS}
-      onChoose={(value) => onChange((now) => ({ pins: withFirstFinger(now.pins ?? [], value) }))}
-    />
-  );
 });
-
-/** True when two studies read the same in the sentences: pins and the bow do not stand there. */
-function sameSentence(a: Sentence, b: Sentence): boolean {
-  return wordsOf(a) === wordsOf(b);
-}
-
-function wordsOf({ choices, followed }: Sentence): string {
-  const { pins: _, bowing: __, ...rest } = choices;
-  return JSON.stringify([rest, followed.openStrings, followed.return, followed.handSystem]);
-}
 
 const FIRST_FINGERS: readonly Option[] = [
   { value: '', label: 'any finger' },

@@ -109,7 +109,8 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
   const openPalette = useSteady(() => setSheet('palette'));
   useShortcuts(stepBack, openHelp, openPalette);
 
-  const recipe = useWords(choices);
+  const { said, recipe } = useWords(choices);
+  const firstFinger = pins.find((pin) => pin.at === 0)?.finger;
   const title = recipe ? titleOf(recipe) : 'A study';
   const writeAs = useSteady((tonic: string): void => editing.applyChange({ tonic }));
   const asKept = useSteady(() => study && toSaved(study, chosen, new Date().toISOString()));
@@ -163,7 +164,7 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
       {recipe ? (
         <>
           <div className="mt-1">
-            <RecipeSentence choices={choices} followed={recipe} onChange={editing.changePart} />
+            <RecipeSentence choices={said} followed={recipe} firstFinger={firstFinger} onChange={editing.changePart} />
           </div>
           <SpellingWarning tonic={recipe.tonic} form={recipe.form} onTonic={writeAs} />
         </>
@@ -253,12 +254,15 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
   );
 });
 
-/** The choices read as a recipe, for what is said of them; pins change often and nothing that is said here. */
-function useWords(choices: Choices): Recipe | undefined {
-  const { pins: _, ...said } = choices;
-  const key = JSON.stringify(said);
+/**
+ * The choices without the pins, which change often and stand in nothing that is said of them, and the
+ * recipe they make; the same objects while they are the same.
+ */
+function useWords({ pins: _, ...choices }: Choices): { said: Choices; recipe: Recipe | undefined } {
+  const key = JSON.stringify(choices);
   return useMemo(() => {
-    const read = readRecipe(JSON.parse(key));
-    return read.ok ? read.value : undefined;
+    const said = JSON.parse(key) as Choices;
+    const read = readRecipe(said);
+    return { said, recipe: read.ok ? read.value : undefined };
   }, [key]);
 }
