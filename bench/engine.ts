@@ -1,7 +1,7 @@
-import { sweepForward } from '../src/core/fingering/chain.ts';
-import { oneWayChain } from '../src/core/fingering/one-way.ts';
-import { pose, solveBest } from '../src/core/fingering/solve.ts';
-import { chooseWays } from '../src/core/fingering/ways.ts';
+import { sweepForward } from '../src/core/fingering/search/chain.ts';
+import { oneWayChain } from '../src/core/fingering/search/one-way.ts';
+import { pose, solveBest } from '../src/core/fingering/search/solve.ts';
+import { chooseWays } from '../src/core/fingering/search/ways.ts';
 import { INSTRUMENTS } from '../src/core/instruments/instrument.ts';
 import { recipeFor } from '../src/core/grading/asked-study.ts';
 import { tryOut } from '../src/core/grading/estimate.ts';
@@ -9,8 +9,8 @@ import { fitSection } from '../src/core/grading/grade-study.ts';
 import { EIGHT_GRADES } from '../src/core/grading/shipped/eight-grades.ts';
 import { asksOf } from '../src/core/grading/syllabus.ts';
 import { buildFrom } from '../src/core/study/build.ts';
-import { passageOf, type Passage } from '../src/core/study/notes.ts';
-import { readRecipe, type Recipe, type RecipeInput } from '../src/core/study/recipe.ts';
+import { passageOf, type Passage } from '../src/core/passage/passage.ts';
+import { readRecipe, type Recipe, type RecipeInput } from '../src/core/recipe/recipe.ts';
 import { CIRCLE } from '../src/core/theory/key-signature.ts';
 import { generalGraph } from './shortest-path.ts';
 

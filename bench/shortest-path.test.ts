@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { sweepForward } from '../src/core/fingering/chain.ts';
-import { pose } from '../src/core/fingering/solve.ts';
-import { arbitraryRecipe } from '../src/core/study/arbitrary-recipe.ts';
+import { sweepForward } from '../src/core/fingering/search/chain.ts';
+import { pose } from '../src/core/fingering/search/solve.ts';
+import { arbitraryRecipe } from '../src/core/recipe/arbitrary-recipe.ts';
 import { isSeries } from '../src/core/theory/figure.ts';
-import { passageOf } from '../src/core/study/notes.ts';
-import { readRecipe } from '../src/core/study/recipe.ts';
+import { passageOf } from '../src/core/passage/passage.ts';
+import { readRecipe } from '../src/core/recipe/recipe.ts';
 import { generalGraph } from './shortest-path.ts';
 
 /** Beyond this many columns times their width a graph takes the library seconds to lay out. */

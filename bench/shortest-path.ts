@@ -1,6 +1,6 @@
 import createGraph from 'ngraph.graph';
 import ngraphPath from 'ngraph.path';
-import type { Chain } from '../src/core/fingering/chain.ts';
+import type { Chain } from '../src/core/fingering/search/chain.ts';
 
 const BITS = [0, 1, 1, 2];
 

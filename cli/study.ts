@@ -2,15 +2,15 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
-import { midiFile } from '../src/core/formats/midi.ts';
-import { musicXml } from '../src/core/formats/musicxml.ts';
-import type { ScoredStudy } from '../src/core/formats/scored-study.ts';
+import { midiFile } from '../src/core/score/midi.ts';
+import { musicXml } from '../src/core/score/musicxml.ts';
+import type { ScoredStudy } from '../src/core/score/scored-study.ts';
 import type { Model, TooSmall } from '../src/core/grading/estimate.ts';
 import { fitSection, standingOf } from '../src/core/grading/grade-study.ts';
 import { readSyllabus, sectionFor, type Ask, type Section } from '../src/core/grading/syllabus.ts';
 import { buildFrom, type BuiltStudy } from '../src/core/study/build.ts';
-import type { Outcome } from '../src/core/study/refusal.ts';
-import { titleOf } from '../src/core/study/title.ts';
+import type { Outcome } from '../src/core/base/outcome.ts';
+import { titleOf } from '../src/core/recipe/title.ts';
 
 const USAGE = `Reads a JSON array of recipes on standard input and writes a JSON array of studies.
 Options: --format json|musicxml|midi   --out DIR (for musicxml and midi)   --grade FILE (a syllabus)`;

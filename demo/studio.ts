@@ -1,4 +1,4 @@
-import type { RecipeInput } from '../src/core/study/recipe.ts';
+import type { RecipeInput } from '../src/core/recipe/recipe.ts';
 
 /** One study of the demonstration studio. */
 export interface DemoStudy {

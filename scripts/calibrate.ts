@@ -1,9 +1,9 @@
 // npm run calibrate: fits each instrument's weights to the reference fingerings and prints what moved.
-import { casesOf, fitTable, leaveOneOut } from '../src/core/fingering/calibrate.ts';
-import { COST_TABLES, SHARED } from '../src/core/fingering/cost-tables.ts';
+import { casesOf, fitTable, leaveOneOut } from '../src/core/fingering/reference/calibrate.ts';
+import { COST_TABLES, SHARED } from '../src/core/schools/cost-tables.ts';
 import { REFERENCE_CASES } from '../src/core/fingering/reference/cases.ts';
 import type { ReferenceCase } from '../src/core/fingering/reference/case.ts';
-import { TERM_IDS, type CostTable } from '../src/core/fingering/terms.ts';
+import { TERM_IDS, type CostTable } from '../src/core/schools/terms.ts';
 import { INSTRUMENTS, type InstrumentId } from '../src/core/instruments/instrument.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);

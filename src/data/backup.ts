@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
-import { readBackup, writeBackup, type Kept } from '../core/formats/backup.ts';
-import { mergeBackup, type Merge } from '../core/formats/backup-merge.ts';
+import { readBackup, writeBackup, type Kept } from '../core/library/backup.ts';
+import { mergeBackup, type Merge } from '../core/library/backup-merge.ts';
 import { inOneGo } from './database.ts';
 import { listOf } from './facts.ts';
 import { newId, readLibrary } from './library.ts';

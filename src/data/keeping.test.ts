@@ -8,8 +8,8 @@ import {
   IDBTransaction,
 } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { SCHOOLS } from '../core/fingering/schools/schools.ts';
-import { mergeWords } from '../core/formats/backup-merge.ts';
+import { SCHOOLS } from '../core/schools/schools.ts';
+import { mergeWords } from '../core/library/backup-merge.ts';
 import { SHIPPED } from '../core/grading/shipped/shipped.ts';
 import { playable } from '../core/study/playable.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';

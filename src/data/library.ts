@@ -1,4 +1,4 @@
-import { highestPosition } from '../core/fingering/way-name.ts';
+import { highestPosition } from '../core/fingering/reading/way-name.ts';
 import type { BuiltStudy } from '../core/study/build.ts';
 import { ENGINE_VERSION, SavedStudy } from '../core/study/saved-study.ts';
 import { database, inOneGo, StorageTrouble, troubleFrom } from './database.ts';

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
-import { School } from '../core/fingering/schools/school.ts';
+import { School } from '../core/schools/school.ts';
 import { changeFacts, readFacts } from './facts.ts';
 
 /** Where the teacher's own schools are kept among the facts. */

@@ -1,12 +1,12 @@
 import { expose } from 'comlink';
 import type { Way } from '../core/fingering/fingering.ts';
-import { explainTyped, type Typed } from '../core/fingering/typed/explain.ts';
+import { explainTyped, type Typed } from '../core/study/typed/explain.ts';
 import { buildFrom, buildStudy, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
 import { learnNeighbours } from '../core/study/neighbours.ts';
-import type { Outcome } from '../core/study/refusal.ts';
-import type { Recipe } from '../core/study/recipe.ts';
+import type { Outcome } from '../core/base/outcome.ts';
+import type { Recipe } from '../core/recipe/recipe.ts';
 import type { SavedFinger } from '../core/study/saved-study.ts';
 
 /** Number of the last question about a note's options. */

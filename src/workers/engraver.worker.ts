@@ -1,17 +1,17 @@
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
-import { pagePicture, type PictureCopy } from '../core/formats/page-picture.ts';
-import { lineStarts } from '../core/formats/lines.ts';
-import { musicXml } from '../core/formats/musicxml.ts';
+import { pagePicture, type PictureCopy } from '../core/score/page-picture.ts';
+import { lineStarts } from '../core/score/lines.ts';
+import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { INSTRUMENT_TABLE } from '../core/instruments/instrument.ts';
 import { buildStudy } from '../core/study/build.ts';
 import { CAUTION } from '../core/shifts/caution.ts';
-import { excerptOf } from '../core/study/excerpt.ts';
-import type { ScoredStudy } from '../core/formats/scored-study.ts';
+import { excerptOf } from '../core/score/excerpt.ts';
+import type { ScoredStudy } from '../core/score/scored-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
-import { titleOf } from '../core/study/title.ts';
+import { titleOf } from '../core/recipe/title.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 import type { PageParts } from './press/study-page.ts';
 

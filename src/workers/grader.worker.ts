@@ -6,9 +6,9 @@ import { fitSection, type Fitted } from '../core/grading/grade-study.ts';
 import { readCsv, type CsvReading } from '../core/grading/syllabus-csv.ts';
 import { readSyllabus, type Ask, type Section, type Syllabus } from '../core/grading/syllabus.ts';
 import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
-import type { Passage } from '../core/study/notes.ts';
-import type { Recipe } from '../core/study/recipe.ts';
-import type { Outcome } from '../core/study/refusal.ts';
+import type { Passage } from '../core/passage/passage.ts';
+import type { Recipe } from '../core/recipe/recipe.ts';
+import type { Outcome } from '../core/base/outcome.ts';
 
 /** An ask worked out, or why no hand can play it. */
 export interface Made {

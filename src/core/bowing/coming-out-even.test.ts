@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { playable } from '../study/playable.ts';
-import { passageOf, type Passage } from '../study/notes.ts';
-import { readRecipe } from '../study/recipe.ts';
+import { passageOf, type Passage } from '../passage/passage.ts';
+import { readRecipe } from '../recipe/recipe.ts';
 import { FORMS } from '../theory/form.ts';
 import { bowStrokes } from './bow.ts';
-import { Bowing } from './bowing.ts';
+import { Bowing } from '../recipe/bowing.ts';
 import { evennessOf, remediesFor, remedied, stepsOf, type Remedy } from './coming-out-even.ts';
 import { evenSentence, remedySentence } from './even-sentences.ts';
 

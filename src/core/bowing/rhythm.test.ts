@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { passageOf, type Passage } from '../study/notes.ts';
-import { readRecipe } from '../study/recipe.ts';
-import { Bowing } from './bowing.ts';
+import { passageOf, type Passage } from '../passage/passage.ts';
+import { readRecipe } from '../recipe/recipe.ts';
+import { Bowing } from '../recipe/bowing.ts';
 import { metreOf, TICKS_PER_BEAT, timeNotes } from './rhythm.ts';
 import { paceOf } from './tempo.ts';
 

@@ -1,7 +1,7 @@
 import type { InstrumentId } from '../instruments/instrument.ts';
-import type { Passage } from '../study/notes.ts';
+import type { Passage } from '../passage/passage.ts';
 import { bowStrokes } from './bow.ts';
-import { beatsPerMinute, type Bowing } from './bowing.ts';
+import { beatsPerMinute, type Bowing } from '../recipe/bowing.ts';
 import { TICKS_PER_BEAT, timeNotes, type TimedNote } from './rhythm.ts';
 
 /** Longest bow that still sounds, and shortest stroke that still speaks, seconds. From memory. */

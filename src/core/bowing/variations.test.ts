@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { musicXml } from '../formats/musicxml.ts';
+import { musicXml } from '../score/musicxml.ts';
 import { playable } from '../study/playable.ts';
-import { excerptOf } from '../study/excerpt.ts';
-import { Bowing } from './bowing.ts';
+import { excerptOf } from '../score/excerpt.ts';
+import { Bowing } from '../recipe/bowing.ts';
 import { VARIATIONS, varied } from './variations.ts';
 
 describe('variations of one study', () => {

@@ -1,16 +1,16 @@
 import type { Finger, Reach } from '../instruments/frame.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
 import { positionName } from '../instruments/position.ts';
-import type { Passage } from '../study/notes.ts';
-import type { Recipe } from '../study/recipe.ts';
-import { granted, refused, type Outcome } from '../study/refusal.ts';
+import type { Passage } from '../passage/passage.ts';
+import type { Recipe } from '../recipe/recipe.ts';
+import { granted, refused, type Outcome } from '../base/outcome.ts';
 import { keySignature } from '../theory/key-signature.ts';
-import { fingerOf, sameHand, type Candidate } from './candidate.ts';
-import { movableGroups } from './movable-groups.ts';
-import { pathCost } from './path-cost.ts';
-import { pose, type Posed } from './solve.ts';
-import { TERM_IDS, type CostTable, type TermId } from './terms.ts';
-import { chooseWays, type FoundPath } from './ways.ts';
+import { fingerOf, sameHand, type Candidate } from './search/candidate.ts';
+import { movableGroups } from '../schools/movable-groups.ts';
+import { pathCost } from './search/path-cost.ts';
+import { pose, type Posed } from './search/solve.ts';
+import { TERM_IDS, type CostTable, type TermId } from '../schools/terms.ts';
+import { chooseWays, type FoundPath } from './search/ways.ts';
 
 /** One note of a fingering. */
 export interface FingeredNote {

@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { INSTRUMENTS } from '../instruments/instrument.ts';
 import { buildFrom } from '../study/build.ts';
 import { playable } from '../study/playable.ts';
-import { readRecipe, type RecipeInput } from '../study/recipe.ts';
+import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
 import { CIRCLE } from '../theory/key-signature.ts';
 import type { Way } from './fingering.ts';
 import { REFERENCE_CASES } from './reference/cases.ts';
-import { explainTyped } from './typed/explain.ts';
+import { explainTyped } from '../study/typed/explain.ts';
 
 /** The four things a colleague counts first. */
 function counts(way: Way): number[] {

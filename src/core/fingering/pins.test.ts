@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildFrom } from '../study/build.ts';
-import type { Pin, RecipeInput } from '../study/recipe.ts';
+import type { Pin, RecipeInput } from '../recipe/recipe.ts';
 
 const arbitraryPin = fc.record(
   {

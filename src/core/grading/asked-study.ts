@@ -1,4 +1,4 @@
-import type { RecipeInput } from '../study/recipe.ts';
+import type { RecipeInput } from '../recipe/recipe.ts';
 import { isMinor } from '../theory/form.ts';
 import type { Ask } from './syllabus.ts';
 

@@ -1,10 +1,10 @@
-import { beatsPerMinute } from '../bowing/bowing.ts';
+import { beatsPerMinute } from '../recipe/bowing.ts';
 import { timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
-import { reachesOf } from '../fingering/comparison.ts';
+import { reachesOf } from '../fingering/reading/comparison.ts';
 import type { Shift, Way } from '../fingering/fingering.ts';
 import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
-import type { Passage } from '../study/notes.ts';
-import type { Recipe } from '../study/recipe.ts';
+import type { Passage } from '../passage/passage.ts';
+import type { Recipe } from '../recipe/recipe.ts';
 import { fifthsBetween, keySignature } from '../theory/key-signature.ts';
 
 /** What is measured of a finished study, each with the words it is explained by. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { passageOf } from '../study/notes.ts';
-import { readRecipe, type RecipeInput } from '../study/recipe.ts';
+import { passageOf } from '../passage/passage.ts';
+import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
 import { recipeFor } from './asked-study.ts';
 import { coverageOf } from './coverage.ts';
 import { changeFor, differencesFrom, matchesOf, type DifferenceField, type Matched } from './match.ts';

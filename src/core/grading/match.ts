@@ -1,6 +1,6 @@
-import { beatsPerMinute } from '../bowing/bowing.ts';
-import { octaveWords } from '../study/notes.ts';
-import type { Recipe, RecipeInput } from '../study/recipe.ts';
+import { beatsPerMinute } from '../recipe/bowing.ts';
+import { octaveWords } from '../passage/passage.ts';
+import type { Recipe, RecipeInput } from '../recipe/recipe.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
 import { formOf, isMinor } from '../theory/form.ts';
 import { printed } from '../theory/pitch.ts';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { RHYTHM_NAMES } from '../bowing/rhythm-cell.ts';
+import { RHYTHM_NAMES } from '../recipe/rhythm-cell.ts';
 import { INSTRUMENTS, type InstrumentId } from '../instruments/instrument.ts';
-import { granted, refused, type Outcome } from '../study/refusal.ts';
+import { granted, refused, type Outcome } from '../base/outcome.ts';
 import { FIGURES } from '../theory/figure.ts';
 import { FORMS, formOf, type FormId } from '../theory/form.ts';
 import { isTonicName, parsePitch } from '../theory/pitch.ts';

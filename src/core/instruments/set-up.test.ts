@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { buildFrom } from '../study/build.ts';
 import { playable } from '../study/playable.ts';
-import type { RecipeInput } from '../study/recipe.ts';
+import type { RecipeInput } from '../recipe/recipe.ts';
 import { instrumentFor, KNOWN_SET_UPS, stringLength } from './set-up.ts';
 
 function way(input: RecipeInput) {

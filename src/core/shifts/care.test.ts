@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { SCHOOLS } from '../fingering/schools/schools.ts';
+import { SCHOOLS } from '../schools/schools.ts';
 import { playable } from '../study/playable.ts';
-import type { RecipeInput } from '../study/recipe.ts';
+import type { RecipeInput } from '../recipe/recipe.ts';
 import { careOf, type Care } from './care.ts';
 
 function care(recipe: RecipeInput): Care {

@@ -1,10 +1,10 @@
 import { paceOf } from '../bowing/tempo.ts';
-import { reachesOf } from '../fingering/comparison.ts';
+import { reachesOf } from '../fingering/reading/comparison.ts';
 import type { Way } from '../fingering/fingering.ts';
 import { stringLength } from '../instruments/set-up.ts';
-import { widestStretch } from '../fingering/hand-pattern.ts';
-import type { Passage } from '../study/notes.ts';
-import type { Recipe } from '../study/recipe.ts';
+import { widestStretch } from '../fingering/reading/hand-pattern.ts';
+import type { Passage } from '../passage/passage.ts';
+import type { Recipe } from '../recipe/recipe.ts';
 import { printed } from '../theory/pitch.ts';
 
 /** What a fingering asks of the hand. */

@@ -1,5 +1,5 @@
 import type { Crossing, FingeredNote, Way } from '../fingering/fingering.ts';
-import type { Passage } from '../study/notes.ts';
+import type { Passage } from '../passage/passage.ts';
 import { fingerWords } from './sentences.ts';
 
 /** One crossing, and the warning that belongs to it. */

@@ -1,6 +1,6 @@
 import type { FingeredNote, Way } from '../fingering/fingering.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
-import type { Recipe } from '../study/recipe.ts';
+import type { Recipe } from '../recipe/recipe.ts';
 import { NECK_ENDS } from './thumb.ts';
 
 /** A short word on posture and the note at which it is said. */

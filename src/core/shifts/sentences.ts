@@ -1,7 +1,7 @@
 import type { FingeredNote } from '../fingering/fingering.ts';
 import type { Finger } from '../instruments/frame.ts';
 import { positionWords } from '../instruments/position.ts';
-import type { Passage } from '../study/notes.ts';
+import type { Passage } from '../passage/passage.ts';
 import { printed } from '../theory/pitch.ts';
 import type { Check } from './check.ts';
 import type { Finding, ShiftCard } from './shift-card.ts';

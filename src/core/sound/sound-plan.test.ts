@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { ScoredStudy } from '../formats/scored-study.ts';
+import type { ScoredStudy } from '../score/scored-study.ts';
 import { playable } from '../study/playable.ts';
-import { titleOf } from '../study/title.ts';
+import { titleOf } from '../recipe/title.ts';
 import { soundPlan, USUAL_PLAYING } from './sound-plan.ts';
 
 function study(input: object): ScoredStudy {

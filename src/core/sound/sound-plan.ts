@@ -1,8 +1,8 @@
-import { beatsPerMinute } from '../bowing/bowing.ts';
+import { beatsPerMinute } from '../recipe/bowing.ts';
 import { bowStrokes } from '../bowing/bow.ts';
 import { loudnessOf } from '../bowing/loudness.ts';
 import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
-import type { ScoredStudy } from '../formats/scored-study.ts';
+import type { ScoredStudy } from '../score/scored-study.ts';
 import { frequency, type Temperament } from '../intonation/temperament.ts';
 
 /** How a study is played. */

@@ -3,7 +3,7 @@ import { Note } from 'tonal';
 import { describe, expect, it } from 'vitest';
 import { instrumentFor } from '../instruments/set-up.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
-import { arbitraryRecipe } from './arbitrary-recipe.ts';
+import { arbitraryRecipe } from '../recipe/arbitrary-recipe.ts';
 import { buildFrom, type BuiltStudy } from './build.ts';
 
 /**

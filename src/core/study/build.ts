@@ -1,9 +1,9 @@
 import { fingerPassage, type Way } from '../fingering/fingering.ts';
 import { isSeries } from '../theory/figure.ts';
-import { passageOf, type Passage } from './notes.ts';
+import { passageOf, type Passage } from '../passage/passage.ts';
 import { fingerParts } from './series.ts';
-import { readRecipe, type Recipe } from './recipe.ts';
-import { granted, type Outcome } from './refusal.ts';
+import { readRecipe, type Recipe } from '../recipe/recipe.ts';
+import { granted, type Outcome } from '../base/outcome.ts';
 
 /** A recipe worked out: its notes and the ways to finger them, best first. */
 export interface BuiltStudy {

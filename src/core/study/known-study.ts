@@ -6,8 +6,8 @@ import { formOf, isMinor, type FormId } from '../theory/form.ts';
 import { relativeKey } from '../theory/key-signature.ts';
 import { printed, tonicName, type Letter, type Pitch } from '../theory/pitch.ts';
 import type { Heading } from '../theory/spelling.ts';
-import { startsThatFit, type Passage, type StudyNote } from './notes.ts';
-import type { Recipe } from './recipe.ts';
+import { startsThatFit, type Passage, type StudyNote } from '../passage/passage.ts';
+import type { Recipe } from '../recipe/recipe.ts';
 
 /** The studies a pupil is taken to know: the other mode on the same tonic, the key of the same signature. */
 export const KNOWN_STUDIES = ['parallel', 'relative'] as const;

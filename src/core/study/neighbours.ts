@@ -1,8 +1,8 @@
 import { isSeries } from '../theory/figure.ts';
-import { pose } from '../fingering/solve.ts';
+import { pose } from '../fingering/search/solve.ts';
 import { CIRCLE } from '../theory/key-signature.ts';
-import { passageOf } from './notes.ts';
-import { readRecipe, type RecipeInput } from './recipe.ts';
+import { passageOf } from '../passage/passage.ts';
+import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
 
 /**
  * Works out the steps a teacher is likely to ask for next: the same study from every other tonic.

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { playable } from './playable.ts';
 import { eachOption } from './note-options.ts';
-import { handBlocks } from '../fingering/hand-blocks.ts';
+import { handBlocks } from '../fingering/reading/hand-blocks.ts';
 
 const { recipe, passage, ways } = playable({ instrument: 'violin', tonic: 'G', octaves: 2, ways: 1 });
 const way = ways[0]!;

@@ -3,7 +3,7 @@ import type { Finger } from '../instruments/frame.ts';
 import { positionWords } from '../instruments/position.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
 import { buildStudy } from './build.ts';
-import type { Recipe } from './recipe.ts';
+import type { Recipe } from '../recipe/recipe.ts';
 
 /** One way to play one note, and what the study becomes around it. */
 export interface NoteOption {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { playable } from './playable.ts';
 import { circleFor } from '../theory/key-signature.ts';
 import { inKey, type KeyFate } from './other-keys.ts';
-import type { RecipeInput } from './recipe.ts';
+import type { RecipeInput } from '../recipe/recipe.ts';
 
 function carried(input: RecipeInput): KeyFate[] {
   const { recipe, passage, ways } = playable({ ways: 1, ...input });

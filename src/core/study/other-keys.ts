@@ -1,8 +1,8 @@
 import type { Way } from '../fingering/fingering.ts';
 import { instrumentFor } from '../instruments/set-up.ts';
 import { buildStudy, type BuiltStudy } from './build.ts';
-import { startsThatFit } from './notes.ts';
-import type { Recipe } from './recipe.ts';
+import { startsThatFit } from '../passage/passage.ts';
+import type { Recipe } from '../recipe/recipe.ts';
 
 /**
  * How a study fares in another key: the same fingers and shifts on other strings or places; the

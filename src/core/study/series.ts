@@ -1,8 +1,8 @@
 import { crossingsOf, fingerPassage, type FingeredNote, type Shift, type Way } from '../fingering/fingering.ts';
-import { TERM_IDS } from '../fingering/terms.ts';
-import { partRecipes, type Passage } from './notes.ts';
-import type { Recipe } from './recipe.ts';
-import { granted, refused, type Outcome } from './refusal.ts';
+import { TERM_IDS } from '../schools/terms.ts';
+import { partRecipes, type Passage } from '../passage/passage.ts';
+import type { Recipe } from '../recipe/recipe.ts';
+import { granted, refused, type Outcome } from '../base/outcome.ts';
 
 /**
  * Fingers a study of several parts: each part is a study of its own, begun anew with the bow lifted,

@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import { mergeWords } from '../../core/formats/backup-merge.ts';
+import { mergeWords } from '../../core/library/backup-merge.ts';
 import { exportLibrary, useImportLibrary } from '../../data/backup.ts';
 import { Button } from '../../ui/button.tsx';
 import { FileButton } from '../../ui/file-button.tsx';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
-import { octaveWords } from '../../core/study/notes.ts';
+import { octaveWords } from '../../core/passage/passage.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { titleOf } from '../../core/study/title.ts';
+import { titleOf } from '../../core/recipe/title.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { useLibrary } from '../../data/library-queries.ts';

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
-import { arbitraryRecipe } from '../../core/study/arbitrary-recipe.ts';
-import { readRecipe } from '../../core/study/recipe.ts';
+import { SCHOOLS } from '../../core/schools/schools.ts';
+import { arbitraryRecipe } from '../../core/recipe/arbitrary-recipe.ts';
+import { readRecipe } from '../../core/recipe/recipe.ts';
 import { fromAddress, toAddress } from './address.ts';
 import { FIRST_CHOICES } from './choices.ts';
 

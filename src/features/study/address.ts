@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { RecipeInput } from '../../core/study/recipe.ts';
+import type { RecipeInput } from '../../core/recipe/recipe.ts';
 import { FIRST_CHOICES } from './choices.ts';
 
 /** The recipe's fields as they stand in an address; lists are written with dots, pins as JSON. */

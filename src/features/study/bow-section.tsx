@@ -1,10 +1,10 @@
 import { memo, useState } from 'react';
-import { Bowing } from '../../core/bowing/bowing.ts';
+import { Bowing } from '../../core/recipe/bowing.ts';
 import { evennessOf, isTaken, remediesFor, remedied, stepsOf } from '../../core/bowing/coming-out-even.ts';
 import { evenSentence, remedySentence } from '../../core/bowing/even-sentences.ts';
 import { paceOf } from '../../core/bowing/tempo.ts';
 import type { InstrumentId } from '../../core/instruments/instrument.ts';
-import type { Passage } from '../../core/study/notes.ts';
+import type { Passage } from '../../core/passage/passage.ts';
 import type { FormId } from '../../core/theory/form.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';

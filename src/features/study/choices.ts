@@ -1,9 +1,9 @@
-import { schoolNamed } from '../../core/fingering/schools/schools.ts';
+import { schoolNamed } from '../../core/schools/schools.ts';
 import type { Instrument } from '../../core/instruments/instrument.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
-import { passageOf, startsThatFit } from '../../core/study/notes.ts';
+import { passageOf, startsThatFit } from '../../core/passage/passage.ts';
 import { movedPins } from '../../core/study/pinning.ts';
-import { readRecipe, type RecipeInput } from '../../core/study/recipe.ts';
+import { readRecipe, type RecipeInput } from '../../core/recipe/recipe.ts';
 import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory/form.ts';
 
 /** The choices of a study as the screen holds them: a recipe, defaults left out. */

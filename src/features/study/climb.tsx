@@ -1,7 +1,7 @@
 import { memo } from 'react';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
-import { partNames } from '../../core/study/notes.ts';
-import { handBlocks } from '../../core/fingering/hand-blocks.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { partNames } from '../../core/passage/passage.ts';
+import { handBlocks } from '../../core/fingering/reading/hand-blocks.ts';
 import { apart, LABEL_LINE } from './labels.ts';
 import { isSelected, type Selection } from './selection.ts';
 

@@ -1,7 +1,7 @@
-import { countsOf, differingNotes, runsOf, type WayCounts } from '../../core/fingering/comparison.ts';
+import { countsOf, differingNotes, runsOf, type WayCounts } from '../../core/fingering/reading/comparison.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
-import { decidingSentence } from '../../core/fingering/reasons.ts';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { decidingSentence } from '../../core/fingering/reading/reasons.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { stringLength } from '../../core/instruments/set-up.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';

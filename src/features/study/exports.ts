@@ -1,4 +1,4 @@
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { download, fileName } from '../../ui/download.ts';
 import { engraver, type PaperSize } from '../../workers/engraver.ts';
 import { drawnPart } from './drawn-part.ts';
@@ -16,14 +16,14 @@ export const EXPORTS: readonly Export[] = [
   {
     words: 'MusicXML, for notation software',
     write: async (study) => {
-      const { musicXml } = await import('../../core/formats/musicxml.ts');
+      const { musicXml } = await import('../../core/score/musicxml.ts');
       download(fileName(study.title, 'musicxml'), musicXml(study), 'application/vnd.recordare.musicxml+xml');
     },
   },
   {
     words: 'MIDI, to play it',
     write: async (study) => {
-      const { midiFile } = await import('../../core/formats/midi.ts');
+      const { midiFile } = await import('../../core/score/midi.ts');
       download(fileName(study.title, 'mid'), midiFile(study), 'audio/midi');
     },
   },

@@ -1,7 +1,7 @@
 import { memo } from 'react';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
-import { stringPatterns, type StringPattern } from '../../core/fingering/half-steps.ts';
-import { patternWords } from '../../core/fingering/hand-pattern.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { stringPatterns, type StringPattern } from '../../core/fingering/reading/half-steps.ts';
+import { patternWords } from '../../core/fingering/reading/hand-pattern.ts';
 import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { careOf } from '../../core/shifts/care.ts';
 

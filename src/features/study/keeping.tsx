@@ -1,6 +1,6 @@
 import { memo, useEffect } from 'react';
 import { toast } from 'sonner';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { useKeepStudy } from '../../data/library-queries.ts';
 import { Button } from '../../ui/button.tsx';

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Recipe } from '../../core/study/recipe.ts';
+import type { Recipe } from '../../core/recipe/recipe.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { keySignature } from '../../core/theory/key-signature.ts';
 import { printed } from '../../core/theory/pitch.ts';

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Pin, PinOff } from 'lucide-react';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { positionWords } from '../../core/instruments/position.ts';
 import { postureReminders } from '../../core/shifts/posture.ts';
 import { findingOf } from '../../core/shifts/shift-card.ts';

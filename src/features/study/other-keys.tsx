@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
-import { fingeringText } from '../../core/fingering/way-name.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { fingeringText } from '../../core/fingering/reading/way-name.ts';
 import type { KeyFate } from '../../core/study/other-keys.ts';
 import { circleFor } from '../../core/theory/key-signature.ts';
 import { isTonicName, printed } from '../../core/theory/pitch.ts';

@@ -1,10 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { memo, useState } from 'react';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
-import { fingeringText } from '../../core/fingering/way-name.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { fingeringText } from '../../core/fingering/reading/way-name.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
-import type { Typed } from '../../core/fingering/typed/explain.ts';
-import type { Outcome } from '../../core/study/refusal.ts';
+import type { Typed } from '../../core/study/typed/explain.ts';
+import type { Outcome } from '../../core/base/outcome.ts';
 import { Button } from '../../ui/button.tsx';
 import { engine } from '../../workers/engine.ts';
 

@@ -1,10 +1,10 @@
 import { lazy, memo, Suspense } from 'react';
-import type { Bowing } from '../../core/bowing/bowing.ts';
+import type { Bowing } from '../../core/recipe/bowing.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { CAUTION } from '../../core/shifts/caution.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
-import { schoolOf } from '../../core/study/recipe.ts';
+import { schoolOf } from '../../core/recipe/recipe.ts';
 import { BowOffer } from './bow-offer.tsx';
 import { BowSection } from './bow-section.tsx';
 import type { Choices } from './choices.ts';

@@ -1,6 +1,6 @@
 import { memo } from 'react';
-import { patternRuns, stepName, type PatternRun } from '../../core/fingering/pattern-run.ts';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { patternRuns, stepName, type PatternRun } from '../../core/fingering/reading/pattern-run.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { fingerWords } from '../../core/shifts/sentences.ts';
 import { isSelected, type Selection } from './selection.ts';
 

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Refusal } from '../../core/study/refusal.ts';
+import type { Refusal } from '../../core/base/outcome.ts';
 import { Button } from '../../ui/button.tsx';
 import { Notice } from '../../ui/notice.tsx';
 

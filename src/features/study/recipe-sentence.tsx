@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Finger } from '../../core/instruments/frame.ts';
-import type { School } from '../../core/fingering/schools/school.ts';
-import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
+import type { School } from '../../core/schools/school.ts';
+import { SCHOOLS } from '../../core/schools/schools.ts';
 import {
   INSTRUMENT_TABLE,
   INSTRUMENTS,
@@ -9,8 +9,8 @@ import {
   type InstrumentId,
 } from '../../core/instruments/instrument.ts';
 import { instrumentFor, setUpsFor } from '../../core/instruments/set-up.ts';
-import { octaveWords, startsThatFit } from '../../core/study/notes.ts';
-import type { Recipe } from '../../core/study/recipe.ts';
+import { octaveWords, startsThatFit } from '../../core/passage/passage.ts';
+import type { Recipe } from '../../core/recipe/recipe.ts';
 import { FIGURE_NAMES, FIGURES, type FigureId } from '../../core/theory/figure.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';

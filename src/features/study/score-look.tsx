@@ -1,8 +1,8 @@
 import { memo } from 'react';
-import type { FingersShown } from '../../core/formats/scored-study.ts';
-import type { School } from '../../core/fingering/schools/school.ts';
-import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
-import { wayName } from '../../core/fingering/way-name.ts';
+import type { FingersShown } from '../../core/score/scored-study.ts';
+import type { School } from '../../core/schools/school.ts';
+import { SCHOOLS } from '../../core/schools/schools.ts';
+import { wayName } from '../../core/fingering/reading/way-name.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import { KNOWN_STUDIES, knownRecipe, type KnownStudy } from '../../core/study/known-study.ts';
 import { formOf } from '../../core/theory/form.ts';

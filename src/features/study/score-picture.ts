@@ -1,6 +1,6 @@
 import morphdom from 'morphdom';
-import { fingeredNotes } from '../../core/formats/score-marks.ts';
-import { noteId, type ScoredStudy } from '../../core/formats/scored-study.ts';
+import { fingeredNotes } from '../../core/score/score-marks.ts';
+import { noteId, type ScoredStudy } from '../../core/score/scored-study.ts';
 import { noteWords } from './note-bar.tsx';
 import { rangeOf, type Selection } from './selection.ts';
 

@@ -1,6 +1,6 @@
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { fingeringText } from '../../core/fingering/way-name.ts';
-import { noteId, type ScoredStudy } from '../../core/formats/scored-study.ts';
+import { fingeringText } from '../../core/fingering/reading/way-name.ts';
+import { noteId, type ScoredStudy } from '../../core/score/scored-study.ts';
 import { useSteady } from '../../ui/steady.ts';
 import { PAPER_PAGE } from './paper.ts';
 import { frameNotes, showPicture } from './score-picture.ts';

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { crossingCards } from '../../core/shifts/crossing-card.ts';
 import { checkSentence, placeSentence, shiftSentences } from '../../core/shifts/sentences.ts';
 import { postureReminders } from '../../core/shifts/posture.ts';

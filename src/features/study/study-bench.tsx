@@ -1,10 +1,10 @@
 import { lazy, memo, Suspense, useDeferredValue, useLayoutEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { wayName } from '../../core/fingering/way-name.ts';
+import { wayName } from '../../core/fingering/reading/way-name.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
-import { readRecipe, type Recipe } from '../../core/study/recipe.ts';
+import { readRecipe, type Recipe } from '../../core/recipe/recipe.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { titleOf } from '../../core/study/title.ts';
+import { titleOf } from '../../core/recipe/title.ts';
 import { toSaved } from '../../data/library.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { useSteady } from '../../ui/steady.ts';

@@ -1,6 +1,6 @@
 import { memo } from 'react';
-import { patternRuns } from '../../core/fingering/pattern-run.ts';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { patternRuns } from '../../core/fingering/reading/pattern-run.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { printed } from '../../core/theory/pitch.ts';
 
 /** The answers to a score whose fingers are left to be filled in, on a page of their own when printed. */

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { copyOf, useKeepStudy, useRewriteStudy, wasChangedElsewhere } from '../../data/library-queries.ts';
 import { toSaved } from '../../data/library.ts';

@@ -1,6 +1,6 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { BuiltStudy } from '../../core/study/build.ts';
-import type { Outcome } from '../../core/study/refusal.ts';
+import type { Outcome } from '../../core/base/outcome.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { engine } from '../../workers/engine.ts';
 import { calm } from './calm.ts';

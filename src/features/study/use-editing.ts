@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import type { Bowing } from '../../core/bowing/bowing.ts';
-import type { Recipe } from '../../core/study/recipe.ts';
+import type { Bowing } from '../../core/recipe/bowing.ts';
+import type { Recipe } from '../../core/recipe/recipe.ts';
 import { useSteady } from '../../ui/steady.ts';
 import { changeBowing, changeChoices, type Choices } from './choices.ts';
 import { USUAL_LOOK, type Look } from './score-look.tsx';

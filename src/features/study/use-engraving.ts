@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { engraver, type PageSetting } from '../../workers/engraver.ts';
 
 /** Takes a picture of a study as SVG. */

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Way } from '../../core/fingering/fingering.ts';
-import { wayName } from '../../core/fingering/way-name.ts';
-import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
+import { wayName } from '../../core/fingering/reading/way-name.ts';
+import { SCHOOLS } from '../../core/schools/schools.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
-import type { Outcome } from '../../core/study/refusal.ts';
+import type { Outcome } from '../../core/base/outcome.ts';
 import { useOwnSchools } from '../../data/schools.ts';
 import { engine } from '../../workers/engine.ts';
 import type { Choices } from './choices.ts';

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { RadioGroup } from 'radix-ui';
-import { fingeringText, highestPosition, wayName } from '../../core/fingering/way-name.ts';
+import { fingeringText, highestPosition, wayName } from '../../core/fingering/reading/way-name.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 
 /** The ways to finger the study, best first, one of them chosen. */

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { whatDecides } from '../../core/fingering/reasons.ts';
+import { whatDecides } from '../../core/fingering/reading/reasons.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 
 /** How many reasons are told; what is left weighs little. */

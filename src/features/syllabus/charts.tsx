@@ -11,7 +11,7 @@ import { estimateOf, type Model } from '../../core/grading/estimate.ts';
 import type { Fitted } from '../../core/grading/grade-study.ts';
 import { askName } from '../../core/grading/ask-words.ts';
 import { sectionFor, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
-import { titleOf } from '../../core/study/title.ts';
+import { titleOf } from '../../core/recipe/title.ts';
 import { useSavedStudy } from '../../data/library-queries.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { engine } from '../../workers/engine.ts';

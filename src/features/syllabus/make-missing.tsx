@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { SCHOOLS } from '../../core/fingering/schools/schools.ts';
+import { SCHOOLS } from '../../core/schools/schools.ts';
 import { askName } from '../../core/grading/ask-words.ts';
 import type { Ask } from '../../core/grading/syllabus.ts';
 import { toSaved } from '../../data/library.ts';

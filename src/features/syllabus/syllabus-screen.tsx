@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { coverageOf } from '../../core/grading/coverage.ts';
 import { sectionFor, type Ask, type Syllabus } from '../../core/grading/syllabus.ts';
 import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instrument.ts';
-import { passageOf } from '../../core/study/notes.ts';
+import { passageOf } from '../../core/passage/passage.ts';
 import { useLibrary } from '../../data/library-queries.ts';
 import { isShipped, ownCopyOf, useKeepSyllabus, useRemoveSyllabus, useSyllabuses } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';

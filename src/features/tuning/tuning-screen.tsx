@@ -13,8 +13,8 @@ import {
   type Temperament,
 } from '../../core/intonation/temperament.ts';
 import { ringing } from '../../core/shifts/check.ts';
-import { passageOf, type Passage } from '../../core/study/notes.ts';
-import { readRecipe, type Recipe } from '../../core/study/recipe.ts';
+import { passageOf, type Passage } from '../../core/passage/passage.ts';
+import { readRecipe, type Recipe } from '../../core/recipe/recipe.ts';
 import { formOf, SCALE_FORMS } from '../../core/theory/form.ts';
 import { CIRCLE } from '../../core/theory/key-signature.ts';
 import { parsePitch, printed, type Pitch } from '../../core/theory/pitch.ts';

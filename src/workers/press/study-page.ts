@@ -1,5 +1,5 @@
-import { patternRuns } from '../../core/fingering/pattern-run.ts';
-import type { ScoredStudy } from '../../core/formats/scored-study.ts';
+import { patternRuns } from '../../core/fingering/reading/pattern-run.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
 import { CAUTION } from '../../core/shifts/caution.ts';
 import { shiftSentences } from '../../core/shifts/sentences.ts';

@@ -1,4 +1,4 @@
-import type { RecipeInput } from '../../study/recipe.ts';
+import type { RecipeInput } from '../../recipe/recipe.ts';
 import type { Finger } from '../../instruments/frame.ts';
 import type { FingeredNote } from '../fingering.ts';
 

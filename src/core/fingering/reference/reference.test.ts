@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { COST_TABLES } from '../cost-tables.ts';
-import { holds } from '../calibrate.ts';
+import { COST_TABLES } from '../../schools/cost-tables.ts';
+import { holds } from './calibrate.ts';
 import { REFERENCE_CASES } from './cases.ts';
 
 /**

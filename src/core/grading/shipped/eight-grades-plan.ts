@@ -1,4 +1,4 @@
-import type { RhythmName } from '../../bowing/rhythm-cell.ts';
+import type { RhythmName } from '../../recipe/rhythm-cell.ts';
 import type { FigureId } from '../../theory/figure.ts';
 import type { FormId } from '../../theory/form.ts';
 

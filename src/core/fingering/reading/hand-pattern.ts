@@ -1,0 +1,89 @@
+import type { Finger } from '../../instruments/frame.ts';
+import type { InstrumentId } from '../../instruments/instrument.ts';
+import { stopSpan } from '../../instruments/stop.ts';
+import type { FingeredNote } from '../fingering.ts';
+import { stringPatterns, type StringPattern } from './half-steps.ts';
+import { handBlocks } from './hand-blocks.ts';
+
+/** Where the finger tapes of the major keys lie in first position, stops by finger. Common practice, no source. */
+const TAPES: Readonly<Partial<Record<Finger, number>>> = { 1: 2, 2: 4, 3: 5, 4: 7 };
+/** Beyond this stop the tapes say nothing. */
+const LAST_TAPED = 8;
+
+/** The pattern of one string in words. */
+export interface PatternWords {
+  readonly string: string;
+  /** `half steps between 2 and 3`. */
+  readonly halfSteps: string;
+  /** For violin and viola in first position, as beginners say it: `low 2 touching 1`. */
+  readonly beginners: string | undefined;
+}
+
+/** Where the half steps lie under the fingers on each string a fingering uses, in words. */
+export function patternWords(
+  fingers: readonly FingeredNote[],
+  strings: readonly string[],
+  instrument: InstrumentId,
+): PatternWords[] {
+  return stringPatterns(fingers, strings)
+    .filter((pattern) => pattern.stops.length > 1)
+    .map((pattern) => ({
+      string: pattern.string,
+      halfSteps: halfStepWords(pattern),
+      beginners: instrument === 'violin' || instrument === 'viola' ? beginnersWords(pattern) : undefined,
+    }));
+}
+
+function halfStepWords({ stops, halfSteps }: StringPattern): string {
+  const finger = (stop: number): string =>
+    stops
+      .find((one) => one.stop === stop)
+      ?.fingers.map((one) => (one === 0 ? 'open' : one))
+      .join('/') ?? '';
+  if (halfSteps.length === 0) return 'no half step';
+  const pairs = halfSteps.map(({ low, high }) => `${finger(low)} and ${finger(high)}`);
+  return `half ${pairs.length === 1 ? 'step' : 'steps'} between ${pairs.join(', ')}`;
+}
+
+/** Tells each finger by the tapes; nothing where the hand leaves first position. */
+function beginnersWords({ stops, halfSteps }: StringPattern): string | undefined {
+  if (stops.some(({ stop, fingers }) => stop > LAST_TAPED || fingers.length !== 1)) return undefined;
+  const words = stops.flatMap(({ stop, fingers }) => {
+    const finger = fingers[0] ?? 0;
+    const tape = TAPES[finger];
+    if (finger === 0 || tape === undefined) return [];
+    const bend = stop - tape;
+    if (Math.abs(bend) > 1) return ['away'];
+    const below = stops.find((one) => one.stop === stop - 1)?.fingers[0];
+    const touches = halfSteps.some((gap) => gap.high === stop) && below !== undefined && below !== 0;
+    const height = bend < 0 ? 'low ' : bend > 0 ? 'high ' : finger === 2 ? 'high ' : '';
+    return height || touches ? [`${height}${finger}${touches ? ` touching ${below}` : ''}`] : [];
+  });
+  if (words.includes('away')) return undefined;
+  return words.length > 0 ? words.join(', ') : 'every finger on its tape';
+}
+
+/** The widest opening of the hand on one string. */
+export interface Stretch {
+  readonly low: FingeredNote;
+  readonly high: FingeredNote;
+  readonly halfSteps: number;
+  readonly millimetres: number;
+}
+
+/** The widest stretch between two fingers of one hand on one string; `length` in millimetres. */
+export function widestStretch(fingers: readonly FingeredNote[], length: number): Stretch | undefined {
+  let widest: Stretch | undefined;
+  for (const block of handBlocks(fingers)) {
+    const notes = fingers.slice(block.from, block.to + 1).filter((note) => note.finger !== 0);
+    for (const low of notes) {
+      for (const high of notes) {
+        if (low.string !== high.string || high.stop <= low.stop) continue;
+        const millimetres = stopSpan(length, low.stop, high.stop);
+        if (widest && millimetres <= widest.millimetres) continue;
+        widest = { low, high, halfSteps: high.stop - low.stop, millimetres };
+      }
+    }
+  }
+  return widest;
+}

@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { instrumentFor } from '../../instruments/set-up.ts';
+import { arbitraryRecipe } from '../../recipe/arbitrary-recipe.ts';
+import { buildFrom } from '../../study/build.ts';
+import { playable } from '../../study/playable.ts';
+import type { RecipeInput } from '../../recipe/recipe.ts';
+import { countsOf, differingNotes, runsOf } from './comparison.ts';
+import { parseFingering } from '../../study/typed/parse.ts';
+import { fingeringText, highestPosition, wayName } from './way-name.ts';
+
+function bestName(recipe: RecipeInput): string {
+  const { ways, passage, recipe: whole } = playable({ ways: 1, ...recipe });
+  return wayName(ways[0]!, passage, whole);
+}
+
+describe('a fingering as text', () => {
+  it('is read back as the same strings and fingers, whatever the study', () => {
+    fc.assert(
+      fc.property(arbitraryRecipe, (input) => {
+        const built = buildFrom({ ...input, ways: 2 });
+        if (!built.ok) return;
+        const instrument = instrumentFor(built.value.recipe.instrument, built.value.recipe.setUp);
+        for (const { fingers } of built.value.ways) {
+          const read = parseFingering(fingeringText(fingers), instrument);
+          if (!read.ok) throw new Error(read.message);
+          expect(read.notes.map(({ string, finger }) => [string, finger])).toEqual(
+            fingers.map(({ string, finger }) => [string, finger]),
+          );
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('parts the hands of one string by a dash', () => {
+    const { ways } = playable({ instrument: 'violin', tonic: 'A', octaves: 1, start: 'A4', strings: ['A'], ways: 1 });
+    const [way] = ways;
+    const dashes = fingeringText(way!.fingers).split('–').length - 1;
+    expect(dashes).toBe(way!.shifts.length);
+  });
+
+  it('says at which place it cannot be read, whatever is typed', () => {
+    const { strings } = instrumentFor('cello');
+    fc.assert(
+      fc.property(fc.string({ maxLength: 30 }), (text) => {
+        const read = parseFingering(text, instrumentFor('cello'));
+        if (read.ok) {
+          expect(read.notes.length).toBeGreaterThan(0);
+          for (const { column, string } of read.notes) {
+            expect('01234Tt').toContain(text[column]);
+            if (string) expect(strings.map(({ name }) => name)).toContain(string);
+          }
+        } else {
+          expect(read.column).toBeLessThanOrEqual(Math.max(0, text.length - 1));
+          expect(read.message).toMatch(/is neither a string nor a finger|^Type a row of fingers/);
+        }
+      }),
+    );
+  });
+});
+
+describe('the name of a way', () => {
+  // First-position facts: common practice, as in any beginner's book.
+  it.each([
+    [{ instrument: 'violin', tonic: 'G', octaves: 1, start: 'G3' }, '1st position, open strings'],
+    [
+      { instrument: 'violin', tonic: 'G', octaves: 1, start: 'G3', openStrings: 'never' },
+      '1st position, finger 4 for an open string',
+    ],
+    [
+      { instrument: 'violin', tonic: 'Db', octaves: 1, start: 'Db4', openStrings: 'never' },
+      '1st position, no open strings',
+    ],
+    [{ instrument: 'violin', tonic: 'A', octaves: 1, start: 'A4', strings: ['A'] }, 'along the A string'],
+  ] as const)('of %o is %s', (recipe, name) => {
+    expect(bestName(recipe as RecipeInput)).toBe(name);
+  });
+
+  it('tells ways of one study apart, and tells where the first shifts arrive', () => {
+    const { ways, passage, recipe } = playable({ instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3' });
+    for (const way of ways) {
+      const name = wayName(way, passage, recipe);
+      const arrivals = way.shifts.filter(({ to }) => to <= passage.top);
+      for (const { to } of arrivals.slice(0, 2))
+        expect(name).toContain(`${way.fingers[to]!.position} from ${passage.notes[to]!.pitch.name.replace('#', '♯')}`);
+      const more = / and (\d+) more$/.exec(name);
+      expect(Number(more?.[1] ?? 0)).toBe(Math.max(0, arrivals.length - 2));
+    }
+  });
+
+  it('of open strings alone says so', () => {
+    expect(highestPosition([{ finger: 0, hand: 2, position: '1st' }])).toBe('open strings');
+  });
+});
+
+describe('what is counted of a way', () => {
+  it('agrees with a count made note by note', () => {
+    fc.assert(
+      fc.property(arbitraryRecipe, (input) => {
+        const built = buildFrom({ ...input, ways: 2 });
+        if (!built.ok) return;
+        for (const way of built.value.ways) {
+          const counts = countsOf(way, 328);
+          let hand: number | undefined;
+          let string: string | undefined;
+          const seen = { shifts: 0, distance: 0, crossings: 0, openStrings: 0, millimetres: 0 };
+          // Stops of equal temperament: a string of length L is stopped L − L / 2^(stop/12) from the nut.
+          const place = (stop: number): number => 328 - 328 / 2 ** (stop / 12);
+          for (const note of way.fingers) {
+            if (string !== undefined && note.string !== string) seen.crossings += 1;
+            ({ string } = note);
+            if (note.finger === 0) {
+              seen.openStrings += 1;
+              continue;
+            }
+            if (hand !== undefined && note.hand !== hand) {
+              seen.shifts += 1;
+              seen.distance += Math.abs(note.hand - hand);
+              seen.millimetres += Math.abs(place(note.hand) - place(hand));
+            }
+            ({ hand } = note);
+          }
+          expect(counts).toMatchObject({
+            shifts: seen.shifts,
+            distance: seen.distance,
+            crossings: seen.crossings,
+            openStrings: seen.openStrings,
+          });
+          expect(counts.millimetres).toBeCloseTo(seen.millimetres, 6);
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('names the notes two ways play otherwise, and gathers them into runs', () => {
+    const { ways } = playable({ instrument: 'viola', tonic: 'D', octaves: 2 });
+    const [best, second] = ways;
+    expect(differingNotes(best!, best!)).toEqual([]);
+    const notes = differingNotes(best!, second!);
+    expect(notes).toEqual(differingNotes(second!, best!));
+    expect(notes.length).toBeGreaterThan(0);
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.nat(40)), (some) => {
+        const rising = some.toSorted((a, b) => a - b);
+        const runs = runsOf(rising);
+        expect(runs.flatMap(([from, to]) => Array.from({ length: to - from + 1 }, (_, k) => from + k))).toEqual(rising);
+        // Neighbours are never left in two runs.
+        runs.slice(1).forEach(([from], k) => expect(from).toBeGreaterThan(runs[k]![1] + 1));
+      }),
+    );
+  });
+});

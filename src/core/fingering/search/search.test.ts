@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { arbitraryRecipe } from '../../recipe/arbitrary-recipe.ts';
+import { isSeries } from '../../theory/figure.ts';
+import { passageOf } from '../../passage/passage.ts';
+import { readRecipe, type RecipeInput } from '../../recipe/recipe.ts';
+import type { Candidate } from './candidate.ts';
+import { bestPath, pathThrough, sweep } from './chain.ts';
+import { rememberHands } from './mirrored.ts';
+import { pathCost } from './path-cost.ts';
+import { pose, solveBest, type Posed } from './solve.ts';
+import type { Problem } from './traversal.ts';
+
+function posed(input: RecipeInput): Posed | undefined {
+  const recipe = readRecipe(input);
+  // The parts of a series are searched each for itself.
+  if (!recipe.ok || isSeries(recipe.value.figure)) return undefined;
+  const passage = passageOf(recipe.value);
+  if (!passage.ok) return undefined;
+  const result = pose(recipe.value, passage.value);
+  return result.ok ? result.value : undefined;
+}
+
+/** Tries every fingering of a problem, pruning only dead ends, and keeps the least cost. */
+function bruteForce(problem: Problem, mirroredPairs?: Posed['pairs']): number {
+  let best = Number.POSITIVE_INFINITY;
+  const partner = new Map(mirroredPairs?.map((pair) => [pair.down, pair.up]));
+  const visit = (path: Candidate[]): void => {
+    const note = path.length;
+    if (note === problem.notes.length) {
+      best = Math.min(best, pathCost(problem, rememberHands(path)).cost);
+      return;
+    }
+    const choices = problem.notes[note]!;
+    const twin = partner.get(note);
+    for (const candidate of [...choices.stopped, ...choices.open]) {
+      const other = twin === undefined || twin === note ? undefined : path[twin];
+      if (other && !alike(other, candidate)) continue;
+      visit([...path, candidate]);
+    }
+  };
+  visit([]);
+  return best;
+}
+
+function alike(a: Candidate, b: Candidate): boolean {
+  if (a.rank === 0 || b.rank === 0) return a.rank === b.rank && a.string === b.string;
+  return (
+    a.string === b.string &&
+    a.rank === b.rank &&
+    a.hand === b.hand &&
+    a.posture === b.posture &&
+    a.thumb === b.thumb &&
+    a.upper === b.upper
+  );
+}
+
+/** The first few notes of a problem, so that brute force can finish. */
+function shortened(problem: Problem, length: number): Problem {
+  return { ...problem, notes: problem.notes.slice(0, length), steps: problem.steps.slice(0, length - 1) };
+}
+
+describe('the exact search', () => {
+  it('finds what brute force finds, both ways free, on passages short enough to try everything', async () => {
+    const { oneWayChain } = await import('./one-way.ts');
+    let tried = 0;
+    fc.assert(
+      fc.property(arbitraryRecipe, fc.integer({ min: 2, max: 4 }), (input, length) => {
+        const whole = posed({ ...input, strings: undefined, positions: { low: 1, high: 6 } });
+        if (!whole) return;
+        const problem = shortened(whole.problem, length);
+        const size = problem.notes.reduce((n, note) => n * (note.stopped.length + note.open.length), 1);
+        if (size > 60_000) return;
+        tried += 1;
+        const run = sweep(oneWayChain(problem));
+        const brute = bruteForce(problem);
+        if (Number.isFinite(brute)) expect(run.best).toBeCloseTo(brute, 9);
+        else expect(run.best).toBe(brute);
+      }),
+      { numRuns: 700, seed: 11 },
+    );
+    expect(tried).toBeGreaterThan(100);
+  });
+
+  it('finds what brute force finds when the way down mirrors the way up', () => {
+    const small: RecipeInput[] = [
+      { instrument: 'violin', tonic: 'G', form: 'major', figure: 'arpeggio', start: 'G4' },
+      { instrument: 'violin', tonic: 'A', form: 'minor', figure: 'arpeggio', start: 'A3' },
+      { instrument: 'cello', tonic: 'C', form: 'major', figure: 'arpeggio', start: 'C2' },
+      { instrument: 'cello', tonic: 'Eb', form: 'minor', figure: 'arpeggio', start: 'Eb2' },
+      { instrument: 'bass', tonic: 'A', form: 'augmented', figure: 'arpeggio', start: 'A1' },
+      { instrument: 'viola', tonic: 'D', form: 'diminished-7', figure: 'arpeggio', start: 'D4' },
+      { instrument: 'bass', tonic: 'F', form: 'major', figure: 'arpeggio', bowing: { top: 'twice' } },
+    ];
+    for (const input of small) {
+      const problem = posed({ ...input, return: 'mirror', positions: { low: 1, high: 5 } });
+      expect(problem, JSON.stringify(input)).toBeDefined();
+      const route = problem!.routes.find((one) => one.mirrored)!;
+      expect(sweep(route.chain).best).toBeCloseTo(bruteForce(problem!.problem, problem!.pairs), 9);
+    }
+  });
+
+  it('costs every path it returns as the walk along the path does', () => {
+    let walked = 0;
+    fc.assert(
+      fc.property(arbitraryRecipe, (input) => {
+        const problem = posed(input);
+        if (!problem) return;
+        for (const route of problem.routes) {
+          const run = sweep(route.chain);
+          if (!Number.isFinite(run.best)) continue;
+          walked += 1;
+          const best = route.expand(bestPath(route.chain, run));
+          expect(pathCost(problem.problem, best).cost).toBeCloseTo(run.best, 9);
+          const { offsets, columns } = route.chain;
+          const column = Math.floor(columns.length / 2);
+          const begin = offsets[column]!;
+          const sums = run.prefix.map((cost, at) => cost + run.suffix[at]!).slice(begin, offsets[column + 1]);
+          const through = sums.findIndex(Number.isFinite);
+          const detour = route.expand(pathThrough(route.chain, run, column, through));
+          expect(pathCost(problem.problem, detour).cost).toBeCloseTo(sums[through]!, 9);
+        }
+      }),
+      { numRuns: 300, seed: 5 },
+    );
+    expect(walked).toBeGreaterThan(100);
+  });
+
+  it('takes the mirrored way back only while it is not dearer than the free one and its surcharge', () => {
+    for (const tonic of ['C', 'D', 'E', 'F', 'G', 'A', 'B']) {
+      const problem = posed({ instrument: 'cello', tonic, octaves: 2, form: 'melodic-minor' })!;
+      const costs = problem.routes.map((route) => sweep(route.chain).best + route.surcharge);
+      expect(solveBest(problem)!.cost).toBeCloseTo(Math.min(...costs), 9);
+    }
+  });
+});

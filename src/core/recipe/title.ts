@@ -1,0 +1,21 @@
+import { FIGURE_NAMES } from '../theory/figure.ts';
+import { formOf } from '../theory/form.ts';
+import { printed } from '../theory/pitch.ts';
+import { octaveWords } from '../passage/passage.ts';
+import type { Recipe } from './recipe.ts';
+
+/** What a musician calls the study: `A♭ melodic minor, three octaves`, `C major arpeggio, two octaves`. */
+export function titleOf(recipe: Pick<Recipe, 'tonic' | 'form' | 'figure' | 'octaves'>): string {
+  if (recipe.figure === 'arpeggio-series') {
+    return `${printed(recipe.tonic)} ${FIGURE_NAMES[recipe.figure]}, ${octaveWords(recipe.octaves)}`;
+  }
+  const figure =
+    recipe.figure === 'scale'
+      ? ''
+      : recipe.figure === 'arpeggio'
+        ? ' arpeggio'
+        : recipe.figure === 'key-set'
+          ? `: ${FIGURE_NAMES[recipe.figure]}`
+          : ` in ${FIGURE_NAMES[recipe.figure]}`;
+  return `${printed(recipe.tonic)} ${formOf(recipe.form).name}${figure}, ${octaveWords(recipe.octaves)}`;
+}

@@ -1,0 +1,39 @@
+import midiLibrary from '@tonejs/midi';
+import { beatsPerMinute } from '../recipe/bowing.ts';
+import { loudnessOf } from '../bowing/loudness.ts';
+import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
+import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/instrument.ts';
+import type { ScoredStudy } from './scored-study.ts';
+
+const { Midi } = midiLibrary;
+
+/** General MIDI programmes, counted from 0 (General MIDI Level 1 sound set). */
+const PROGRAMME: Record<InstrumentId, number> = { violin: 40, viola: 41, cello: 42, bass: 43 };
+
+/** The study as a Standard MIDI File, sounding at the recipe's pitch. */
+export function midiFile(study: ScoredStudy): Uint8Array {
+  const midi = new Midi();
+  const { bowing, form } = study.recipe;
+  const chromatic = form === 'chromatic';
+  const metre = metreOf(study.passage, bowing, chromatic);
+  // A beat of compound time is a quarter and a half.
+  const quarters = metre.compound ? 1.5 : 1;
+  midi.header.setTempo(beatsPerMinute(bowing) * quarters);
+  midi.header.timeSignatures.push({
+    ticks: 0,
+    timeSignature: metre.compound ? [3 * metre.beats, 8] : [metre.beats, 4],
+  });
+  midi.header.name = study.title;
+  const track = midi.addTrack();
+  track.name = INSTRUMENT_TABLE[study.recipe.instrument].name;
+  track.instrument.number = PROGRAMME[study.recipe.instrument];
+  for (const note of timeNotes(study.passage, bowing, chromatic)) {
+    track.addNote({
+      midi: study.passage.notes[note.at]?.pitch.midi ?? 0,
+      ticks: Math.round((note.onset * quarters * midi.header.ppq) / TICKS_PER_BEAT),
+      durationTicks: Math.round((note.length * quarters * midi.header.ppq) / TICKS_PER_BEAT),
+      velocity: loudnessOf(study.passage, bowing, note.at),
+    });
+  }
+  return midi.toArray();
+}
