@@ -1,16 +1,22 @@
-import { sweepForward } from '../src/core/fingering/search/chain.ts';
-import { oneWayChain } from '../src/core/fingering/search/one-way.ts';
-import { pose, solveBest } from '../src/core/fingering/search/solve.ts';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
+import { passageOf } from '../src/core/passage/from-ask.ts';
+import { INSTRUMENTS } from '../src/core/instruments/instruments.ts';
+import { sweepForward } from '../src/core/fingering/search/lattice.ts';
+import { EngineMemory } from '../src/core/fingering/search/memory.ts';
+import { pose, solveBest } from '../src/core/fingering/search/routes.ts';
+import { oneWayLattice } from '../src/core/fingering/search/walk.ts';
+import { taskOf } from '../src/core/study/task.ts';
 import { chooseWays } from '../src/core/fingering/search/ways.ts';
-import { INSTRUMENTS } from '../src/core/instruments/instrument.ts';
 import { recipeFor } from '../src/core/grading/asked-study.ts';
 import { tryOut } from '../src/core/grading/estimate.ts';
 import { fitSection } from '../src/core/grading/grade-study.ts';
 import { EIGHT_GRADES } from '../src/core/grading/shipped/eight-grades.ts';
 import { asksOf } from '../src/core/grading/syllabus.ts';
 import { buildFrom } from '../src/core/study/build.ts';
-import { passageOf, type Passage } from '../src/core/passage/passage.ts';
+import { type Passage } from '../src/core/passage/passage.ts';
 import { readRecipe, type Recipe, type RecipeInput } from '../src/core/recipe/recipe.ts';
+import { SCHOOLS } from '../src/core/schools/schools.ts';
 import { CIRCLE } from '../src/core/theory/key-signature.ts';
 import { generalGraph } from './shortest-path.ts';
 
@@ -37,13 +43,15 @@ function time(work: () => unknown): number {
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
 const ms = (value: number): string => `${value.toFixed(1)} ms`;
 
+const memory = new EngineMemory();
+
 line('The engine');
 const { recipe, passage } = prepared({ instrument: 'violin', tonic: 'A', octaves: 3 });
-const posed = pose(recipe, passage);
+const posed = pose(taskOf(recipe, passage), memory);
 if (!posed.ok) throw new Error(posed.refusal.message);
 
 // Both searches run on the same finished graph of the whole passage, up and down.
-const chain = oneWayChain(posed.value.problem);
+const chain = oneWayLattice(posed.value.problem);
 const graph = generalGraph(chain);
 const ours = time(() => sweepForward(chain));
 const theirs = time(graph.search);
@@ -55,12 +63,12 @@ line(
 
 const best = (input: { recipe: Recipe; passage: Passage }): number =>
   time(() => {
-    const problem = pose(input.recipe, input.passage);
+    const problem = pose(taskOf(input.recipe, input.passage), memory);
     if (problem.ok) solveBest(problem.value);
   });
 const five = (input: { recipe: Recipe; passage: Passage }): number =>
   time(() => {
-    const problem = pose(input.recipe, input.passage);
+    const problem = pose(taskOf(input.recipe, input.passage), memory);
     if (problem.ok) chooseWays(problem.value, undefined, input.passage.top, 5);
   });
 const bestTime = best({ recipe, passage });
@@ -88,7 +96,7 @@ for (const instrument of INSTRUMENTS) {
   for (const form of FORMS) {
     for (const tonic of CIRCLE.major) {
       for (const octaves of [1, 2, 3]) {
-        if (buildFrom({ instrument, tonic, form, octaves, ways: 1 }).ok) built += 1;
+        if (buildFrom({ instrument, tonic, form, octaves, ways: 1 }, memory).ok) built += 1;
         else refused += 1;
       }
     }
@@ -97,6 +105,39 @@ for (const instrument of INSTRUMENTS) {
 const all = performance.now() - start;
 line(
   `  12 keys × 6 forms × 3 ranges × 4 instruments: ${built} studies in ${(all / 1000).toFixed(1)} s, ${ms(all / built)} each; ${refused} out of range`,
+);
+
+// One pin moved about: what is remembered of steps is what makes it quick.
+const pinned = (remembered: EngineMemory | undefined): number => {
+  let at = 0;
+  return time(() => {
+    at = (at + 1) % 40;
+    buildFrom({ ...recipe, pins: [{ at, finger: 1 }], ways: 1 }, remembered);
+  });
+};
+const withMemory = pinned(memory);
+const without = pinned(undefined);
+line(
+  `  a pin moved ${ms(withMemory)}, with nothing remembered ${ms(without)} = ${(without / withMemory).toFixed(1)} times`,
+);
+
+setFlagsFromString('--expose-gc');
+const collect = runInNewContext('gc') as () => void;
+const held = (): number => {
+  collect();
+  const { heapUsed, arrayBuffers } = process.memoryUsage();
+  return (heapUsed + arrayBuffers) / 1e6;
+};
+const before = held();
+const everything = new EngineMemory();
+for (const instrument of INSTRUMENTS)
+  for (const { id, instruments } of SCHOOLS)
+    if (instruments?.includes(instrument) ?? true)
+      for (const form of FORMS)
+        for (const tonic of CIRCLE.major)
+          buildFrom({ instrument, tonic, form, octaves: 2, school: id, ways: 1 }, everything);
+line(
+  `  after every key, form and school of four instruments the engine holds ${(held() - before).toFixed(0)} MB (asked: under 150; it counts ${(everything.bytes / 1e6).toFixed(0)})`,
 );
 
 line('Grades');
@@ -123,10 +164,11 @@ for (const section of EIGHT_GRADES.sections) {
   );
 }
 // Forgotten steps are worked out again, so that half and whole begin alike.
+const graded = new EngineMemory();
 const violinAsks = asksOf(EIGHT_GRADES.sections[0]!);
 const making = (asks: typeof violinAsks): number =>
   time(() => {
-    for (const ask of asks) buildFrom(recipeFor(ask));
+    for (const ask of asks) buildFrom(recipeFor(ask), graded);
   });
 const half = making(violinAsks.filter((_, k) => k % 2 === 0));
 const whole = making(violinAsks);

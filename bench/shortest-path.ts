@@ -1,10 +1,10 @@
 import createGraph from 'ngraph.graph';
 import ngraphPath from 'ngraph.path';
-import type { Chain } from '../src/core/fingering/search/chain.ts';
+import { stretchPlace, type Lattice } from '../src/core/fingering/search/lattice.ts';
 
 const BITS = [0, 1, 1, 2];
 
-/** A chain as a graph of a general-purpose library, and the search over it. */
+/** A lattice as a graph of a general-purpose library, and the search over it. */
 export interface GeneralGraph {
   readonly search: () => number;
   readonly nodes: number;
@@ -12,41 +12,41 @@ export interface GeneralGraph {
 }
 
 /**
- * Lays a chain out as nodes and weighted links for ngraph.path, an independent shortest-path
+ * Lays a lattice out as nodes and weighted links for ngraph.path, an independent shortest-path
  * library, and gives the cost it finds. Stretches are laid out link by link as well.
  */
-export function generalGraph(chain: Chain): GeneralGraph {
+export function generalGraph(lattice: Lattice): GeneralGraph {
   const graph = createGraph<undefined, { weight: number }>();
   const id = (column: number, state: number): number => column * 4096 + state;
   const link = (from: number | string, to: number | string, weight: number): void => {
     if (Number.isFinite(weight)) graph.addLink(from, to, { weight });
   };
-  chain.start.forEach((cost, state) => link('start', id(0, state), cost));
-  chain.links.forEach((one, k) => {
-    const layer = chain.columns[k + 1]!;
+  lattice.start.forEach((cost, state) => link('start', id(0, state), cost));
+  lattice.links.forEach((one, k) => {
+    const layer = lattice.columns[k + 1]!;
     const width = layer.length;
-    const sources = 4 * chain.columns[k]!.length;
+    const sources = 4 * lattice.columns[k]!.length;
     for (let from = 0; from < sources; from += 1) {
       const a = from >> 2;
       const flag = from & 3;
       if (one.kind === 'step') {
         for (let b = 0; b < width; b += 1)
-          link(id(k, from), id(k + 1, 4 * b + chain.freshFlag), one.begins[a * width + b]! + BITS[flag]! * chain.visit);
+          link(id(k, from), id(k + 1, 4 * b + lattice.begun), one.begins[a * width + b]! + BITS[flag]! * lattice.visit);
         for (let at = one.rows[a]!; at < one.rows[a + 1]!; at += 1)
           link(id(k, from), id(k + 1, 4 * one.keepTo[at]! + (one.waits[at] ? flag : 0)), one.keepCost[at]!);
         continue;
       }
       for (let b = 0; b < width; b += 1) {
         for (let to = 0; to < 4; to += 1) {
-          const up = one.up[(2 * a + (flag & 1)) * 2 * width + 2 * b + (to & 1)]!;
-          const down = one.down[(2 * a + (flag >> 1)) * 2 * width + 2 * b + (to >> 1)]!;
+          const up = one.up[stretchPlace(a, flag & 1, b, to & 1, width)]!;
+          const down = one.down[stretchPlace(a, flag >> 1, b, to >> 1, width)]!;
           link(id(k, from), id(k + 1, 4 * b + to), up + down);
         }
       }
     }
   });
-  const end = chain.columns.length - 1;
-  chain.finish.forEach((cost, state) => link(id(end, state), 'end', cost));
+  const end = lattice.columns.length - 1;
+  lattice.finish.forEach((cost, state) => link(id(end, state), 'end', cost));
   // Weights may be below nought where an open string hides a shift; the library wants none below.
   const least = Math.min(0, ...allWeights(graph));
   const finder = ngraphPath.aStar(graph, { oriented: true, distance: (_from, _to, path) => path.data.weight - least });

@@ -2,6 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
+import { EngineMemory } from '../src/core/fingering/fingering.ts';
 import { midiFile } from '../src/core/score/midi.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
 import type { ScoredStudy } from '../src/core/score/scored-study.ts';
@@ -9,7 +10,7 @@ import type { Model, TooSmall } from '../src/core/grading/estimate.ts';
 import { fitSection, standingOf } from '../src/core/grading/grade-study.ts';
 import { readSyllabus, sectionFor, type Ask, type Section } from '../src/core/grading/syllabus.ts';
 import { buildFrom, type BuiltStudy } from '../src/core/study/build.ts';
-import type { Outcome } from '../src/core/base/outcome.ts';
+import { refused, type Outcome } from '../src/core/base/outcome.ts';
 import { titleOf } from '../src/core/recipe/title.ts';
 
 const USAGE = `Reads a JSON array of recipes on standard input and writes a JSON array of studies.
@@ -56,13 +57,15 @@ async function main(): Promise<number> {
   return failed ? 1 : 0;
 }
 
+/** What the engine remembers from recipe to recipe. */
+const memory = new EngineMemory();
+
 /** A fault of the program's own fills its slot as any refusal does; the others are still answered. */
 function safely(input: unknown): Outcome<BuiltStudy> {
   try {
-    return buildFrom(input);
+    return buildFrom(input, memory);
   } catch (error) {
-    const message = `This recipe met a fault in the program (${(error as Error).message}). A simpler recipe may work.`;
-    return { ok: false, refusal: { path: '', message } };
+    return refused('fault', '', { reason: (error as Error).message });
   }
 }
 

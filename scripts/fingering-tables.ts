@@ -1,10 +1,10 @@
 // npm run fingerings: one page an instrument with the best way of every key, to be read by eye.
+import { octaveWords } from '../src/core/recipe/title.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS } from '../src/core/instruments/instruments.ts';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fingeringText } from '../src/core/fingering/reading/way-name.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS } from '../src/core/instruments/instrument.ts';
 import { buildFrom } from '../src/core/study/build.ts';
-import { octaveWords } from '../src/core/passage/passage.ts';
 import { formOf, type FormId } from '../src/core/theory/form.ts';
 import { CIRCLE } from '../src/core/theory/key-signature.ts';
 import { printed } from '../src/core/theory/pitch.ts';

@@ -1,13 +1,15 @@
 import { expose } from 'comlink';
-import type { Way } from '../core/fingering/fingering.ts';
+import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
 import { explainTyped, type Typed } from '../core/study/typed/explain.ts';
 import { buildFrom, buildStudy, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
-import { learnNeighbours } from '../core/study/neighbours.ts';
 import type { Outcome } from '../core/base/outcome.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
 import type { SavedFinger } from '../core/study/saved-study.ts';
+
+/** What this engine remembers, as long as its worker lives. */
+const memory = new EngineMemory();
 
 /** Number of the last question about a note's options. */
 let latest = 0;
@@ -16,16 +18,14 @@ let latest = 0;
 const engine = {
   /** Works a recipe out; anything may be passed, the recipe is read first. */
   build(recipe: unknown): Outcome<BuiltStudy> {
-    const built = buildFrom(recipe);
-    if (built.ok) learnWhenIdle(built.value.recipe);
-    return built;
+    return buildFrom(recipe, memory);
   },
 
   /** Every finger and string one note of a fingering can take, easiest first. */
   async options(recipe: Recipe, at: number, now: Way): Promise<NoteOption[] | undefined> {
     const turn = (latest += 1);
     const options: NoteOption[] = [];
-    for (const option of eachOption(recipe, at, now)) {
+    for (const option of eachOption(recipe, at, now, memory)) {
       options.push(option);
       // Whatever was asked meanwhile is answered first; a later question about a note replaces this one.
       await pause();
@@ -36,12 +36,12 @@ const engine = {
 
   /** How a study fares in another key. */
   inKey(recipe: Recipe, way: Way, lowest: number, tonic: string): KeyFate {
-    return inKey(recipe, way, lowest, tonic);
+    return inKey(recipe, way, lowest, tonic, memory);
   },
 
   /** A teacher's own line of fingers, checked, costed and compared with the engine's. */
   explain(recipe: Recipe, text: string): Outcome<Typed> {
-    return explainTyped(recipe, text);
+    return explainTyped(recipe, text, memory);
   },
 
   /**
@@ -49,7 +49,7 @@ const engine = {
    * would offer today. When the saved fingers no longer fit the recipe, only the engine's are given.
    */
   buildSaved(recipe: unknown, saved: readonly SavedFinger[]): Outcome<BuiltStudy> {
-    const built = buildFrom(recipe);
+    const built = buildFrom(recipe, memory);
     if (!built.ok || built.value.passage.notes.length !== saved.length) return built;
     const { ways } = built.value;
     const kept = ways.find((way) =>
@@ -57,7 +57,7 @@ const engine = {
     );
     if (kept) return { ok: true, value: { ...built.value, ways: [kept, ...ways.filter((way) => way !== kept)] } };
     const pins = saved.map((note, at) => ({ at, string: note.string, finger: note.finger }));
-    const own = buildStudy({ ...built.value.recipe, pins, groups: undefined, ways: 1 });
+    const own = buildStudy({ ...built.value.recipe, pins, groups: undefined, ways: 1 }, memory);
     if (!own.ok) return built;
     return { ok: true, value: { ...built.value, ways: [...own.value.ways, ...ways] } };
   },
@@ -65,25 +65,6 @@ const engine = {
 
 function pause(): Promise<void> {
   return new Promise((resolve) => setTimeout(resolve));
-}
-
-/** How long nothing must be asked before the engine learns on its own, milliseconds. */
-const IDLE = 400;
-
-const learnt = new Set<string>();
-let idle: ReturnType<typeof setTimeout> | undefined;
-
-/** Once for each kind of study: learns its neighbours while nothing else is asked. */
-function learnWhenIdle(recipe: Recipe): void {
-  clearTimeout(idle);
-  const kind = [recipe.instrument, recipe.handSystem, recipe.form === 'chromatic', recipe.figure, recipe.return].join();
-  if (learnt.has(kind)) return;
-  const turns = learnNeighbours(recipe);
-  const turn = (): void => {
-    if (turns.next().done) learnt.add(kind);
-    else idle = setTimeout(turn);
-  };
-  idle = setTimeout(turn, IDLE);
 }
 
 export type Engine = typeof engine;

@@ -1,3 +1,4 @@
+import { INSTRUMENT_TABLE } from '../core/instruments/instruments.ts';
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
@@ -5,7 +6,6 @@ import { pagePicture, type PictureCopy } from '../core/score/page-picture.ts';
 import { lineStarts } from '../core/score/lines.ts';
 import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
-import { INSTRUMENT_TABLE } from '../core/instruments/instrument.ts';
 import { buildStudy } from '../core/study/build.ts';
 import { CAUTION } from '../core/shifts/caution.ts';
 import { excerptOf } from '../core/score/excerpt.ts';

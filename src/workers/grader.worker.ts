@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import type { Way } from '../core/fingering/fingering.ts';
+import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
 import { recipeFor } from '../core/grading/asked-study.ts';
 import { featuresOf, type Features } from '../core/grading/difficulty.ts';
 import { fitSection, type Fitted } from '../core/grading/grade-study.ts';
@@ -9,6 +9,9 @@ import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import type { Passage } from '../core/passage/passage.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
 import type { Outcome } from '../core/base/outcome.ts';
+
+/** What this grader's engine remembers. */
+const memory = new EngineMemory();
 
 /** An ask worked out, or why no hand can play it. */
 export interface Made {
@@ -41,7 +44,7 @@ function* making(asks: readonly Ask[], school: string | undefined): Generator<nu
   const made: Made[] = [];
   for (const ask of asks) {
     yield made.length / asks.length;
-    made.push({ ask, outcome: buildFrom(recipeFor(ask, school)) });
+    made.push({ ask, outcome: buildFrom(recipeFor(ask, school), memory) });
   }
   return made;
 }

@@ -1,26 +1,32 @@
-/** Why a recipe can't become a study: the field at fault, and what would work instead. */
-export interface Refusal {
-  /** Dotted path of the field: `octaves`, `pins.0.string`. */
-  readonly path: string;
-  /** One sentence or two a teacher understands. */
-  readonly message: string;
-  /** Notes whose pins must be released, counted from 0, where pins are at fault. */
-  readonly release?: readonly number[];
+import { refusal, type Refusal, type RefusalCode, type RefusalFacts } from './refusal.ts';
+
+export type { Refusal };
+
+/** Something refused. */
+export interface Refused {
+  readonly ok: false;
+  readonly refusal: Refusal;
 }
 
 /** Either a value, or the refusal that stands in its place. */
-export type Outcome<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
+export type Outcome<T> = { readonly ok: true; readonly value: T } | Refused;
 
 /** Wraps a value that came about. */
 export function granted<T>(value: T): Outcome<T> {
   return { ok: true, value };
 }
 
-/** Wraps a refusal. */
-export function refused(
+/** Refuses a field: see `refusal`. */
+export function refused<Code extends RefusalCode>(
+  code: Code,
   path: string,
-  message: string,
+  facts: RefusalFacts<Code>,
   release?: readonly number[],
-): { readonly ok: false; readonly refusal: Refusal } {
-  return { ok: false, refusal: release ? { path, message, release } : { path, message } };
+): Refused {
+  return { ok: false, refusal: refusal(code, path, facts, release) };
+}
+
+/** A refusal of what was read from a file, with its place before its reason; `kept` says what was left alone. */
+export function atPlace({ refusal: { path, message } }: Refused, kept = ''): Refused {
+  return refused('unreadable-file', path, { place: path, reason: message, kept });
 }

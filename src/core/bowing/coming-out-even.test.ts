@@ -1,6 +1,7 @@
+import { passageOf } from '../passage/from-ask.ts';
 import { describe, expect, it } from 'vitest';
 import { playable } from '../study/playable.ts';
-import { passageOf, type Passage } from '../passage/passage.ts';
+import { type Passage } from '../passage/passage.ts';
 import { readRecipe } from '../recipe/recipe.ts';
 import { FORMS } from '../theory/form.ts';
 import { bowStrokes } from './bow.ts';

@@ -1,5 +1,7 @@
+import { passageOf } from '../passage/from-ask.ts';
+import { VIOLIN } from '../instruments/violin.ts';
 import { describe, expect, it } from 'vitest';
-import { passageOf, type Passage } from '../passage/passage.ts';
+import { type Passage } from '../passage/passage.ts';
 import { readRecipe } from '../recipe/recipe.ts';
 import { Bowing } from '../recipe/bowing.ts';
 import { metreOf, TICKS_PER_BEAT, timeNotes } from './rhythm.ts';
@@ -70,15 +72,15 @@ describe('the pace of a study', () => {
 
   it('measures the study, its bows and its notes in seconds', () => {
     // 42 notes at two to the beat and a last note held to its beat's end: 22 beats, a second each.
-    const pace = paceOf(three, Bowing.parse({ perBeat: 2, slur: 3, bpm: 60 }), 'violin');
+    const pace = paceOf(three, Bowing.parse({ perBeat: 2, slur: 3, bpm: 60 }), VIOLIN);
     expect(pace.seconds).toBeCloseTo(22, 6);
     expect(pace.longestBow).toBeCloseTo(1.5, 6);
     expect(pace.notesPerSecond).toBeCloseTo(2, 6);
     expect(pace.warnings).toEqual([]);
     // The same counted in half beats and in double ones.
     const bowing = { perBeat: 2, slur: 3 };
-    expect(paceOf(three, Bowing.parse({ ...bowing, bpm: 120, unit: 'half-beat' }), 'violin')).toEqual(pace);
-    expect(paceOf(three, Bowing.parse({ ...bowing, bpm: 30, unit: 'two-beats' }), 'violin')).toEqual(pace);
+    expect(paceOf(three, Bowing.parse({ ...bowing, bpm: 120, unit: 'half-beat' }), VIOLIN)).toEqual(pace);
+    expect(paceOf(three, Bowing.parse({ ...bowing, bpm: 30, unit: 'two-beats' }), VIOLIN)).toEqual(pace);
   });
 
   it('warns of a bow too long and of notes too fast, and what it says would work does', () => {
@@ -87,9 +89,9 @@ describe('the pace of a study', () => {
       { perBeat: 4, slur: 1, bpm: 280 },
       { perBeat: 8, slur: 8, bpm: 140 },
     ]) {
-      const [warning] = paceOf(three, Bowing.parse(bowing), 'violin').warnings;
+      const [warning] = paceOf(three, Bowing.parse(bowing), VIOLIN).warnings;
       const bpm = Number(/Take (\d+) beats/.exec(warning!)![1]);
-      const others = paceOf(three, Bowing.parse({ ...bowing, bpm }), 'violin').warnings;
+      const others = paceOf(three, Bowing.parse({ ...bowing, bpm }), VIOLIN).warnings;
       expect(others.filter((line) => line.slice(0, 12) === warning!.slice(0, 12))).toEqual([]);
     }
   });

@@ -1,19 +1,8 @@
-import type { InstrumentId } from '../instruments/instrument.ts';
+import type { Instrument } from '../instruments/instrument.ts';
 import type { Passage } from '../passage/passage.ts';
 import { bowStrokes } from './bow.ts';
 import { beatsPerMinute, type Bowing } from '../recipe/bowing.ts';
 import { TICKS_PER_BEAT, timeNotes, type TimedNote } from './rhythm.ts';
-
-/** Longest bow that still sounds, and shortest stroke that still speaks, seconds. From memory. */
-export const BOW_LIMITS: Readonly<Record<InstrumentId, { readonly longest: number; readonly shortest: number }>> = {
-  violin: { longest: 8, shortest: 0.075 },
-  viola: { longest: 8, shortest: 0.08 },
-  cello: { longest: 7, shortest: 0.085 },
-  bass: { longest: 5, shortest: 0.11 },
-};
-
-/** Fastest left hand that is asked of anyone, notes a second. From memory. */
-export const FASTEST_NOTES: Readonly<Record<InstrumentId, number>> = { violin: 14, viola: 13, cello: 12, bass: 10 };
 
 /** How a study lies in time at its tempo. */
 export interface Pace {
@@ -29,7 +18,12 @@ export interface Pace {
 }
 
 /** The pace of a study, with warnings that say what would work. */
-export function paceOf(passage: Passage, bowing: Bowing, instrument: InstrumentId, chromatic = false): Pace {
+export function paceOf(
+  passage: Passage,
+  bowing: Bowing,
+  instrument: Pick<Instrument, 'bow' | 'fastest'>,
+  chromatic = false,
+): Pace {
   const timed = timeNotes(passage, bowing, chromatic);
   const beat = 60 / beatsPerMinute(bowing);
   const seconds = (ticks: number): number => (ticks / TICKS_PER_BEAT) * beat;
@@ -60,10 +54,10 @@ export function paceOf(passage: Passage, bowing: Bowing, instrument: InstrumentI
 function warningsOf(
   { longestBow, shortestStroke, notesPerSecond }: Pick<Pace, 'longestBow' | 'shortestStroke' | 'notesPerSecond'>,
   bowing: Bowing,
-  instrument: InstrumentId,
+  instrument: Pick<Instrument, 'bow' | 'fastest'>,
 ): string[] {
-  const { longest, shortest } = BOW_LIMITS[instrument];
-  const most = FASTEST_NOTES[instrument];
+  const { longest, shortest } = instrument.bow;
+  const most = instrument.fastest;
   const bpm = beatsPerMinute(bowing);
   const lines: string[] = [];
   if (longestBow > longest + 1e-6) {

@@ -1,16 +1,20 @@
+import { refused, type Outcome } from '../base/outcome.ts';
+import type { RefusalCode } from '../base/refusal.ts';
 import type { Finger, Reach } from '../instruments/frame.ts';
-import { instrumentFor } from '../instruments/set-up.ts';
 import { positionName } from '../instruments/position.ts';
 import type { Passage } from '../passage/passage.ts';
-import type { Recipe } from '../recipe/recipe.ts';
-import { granted, refused, type Outcome } from '../base/outcome.ts';
-import { keySignature } from '../theory/key-signature.ts';
+import type { Hand } from '../recipe/hand.ts';
+import { TERM_IDS, type TermId } from '../schools/terms.ts';
 import { fingerOf, sameHand, type Candidate } from './search/candidate.ts';
-import { movableGroups } from '../schools/movable-groups.ts';
+import { EngineMemory } from './search/memory.ts';
 import { pathCost } from './search/path-cost.ts';
-import { pose, type Posed } from './search/solve.ts';
-import { TERM_IDS, type CostTable, type TermId } from '../schools/terms.ts';
+import { groupsFor, type Task } from './search/problem.ts';
+import { pose, solveBest, type Posed } from './search/routes.ts';
 import { chooseWays, type FoundPath } from './search/ways.ts';
+
+export { EngineMemory } from './search/memory.ts';
+export type { BowPlace } from './search/step.ts';
+export type { Task } from './search/problem.ts';
 
 /** One note of a fingering. */
 export interface FingeredNote {
@@ -54,84 +58,57 @@ export interface Way {
 }
 
 /**
- * Up to `recipe.ways` fingerings of a passage, cheapest first, each genuinely different.
+ * Up to `count` fingerings of a passage, cheapest first, each genuinely different. What the engine
+ * remembers from passage to passage is the caller's to keep.
  * Refuses where rules, strings, positions or pins leave no hand that can play it, naming the rule
  * that would have to give.
  */
-export function fingerPassage(recipe: Recipe, passage: Passage, table?: CostTable): Outcome<readonly Way[]> {
-  const posed = pose(recipe, passage, table);
+export function fingerPassage(
+  task: Task,
+  count: number,
+  memory: EngineMemory = new EngineMemory(),
+): Outcome<readonly Way[]> {
+  const posed = pose(task, memory);
   if (!posed.ok) return posed;
-  const found = chooseWays(posed.value, movable(recipe, passage, table), passage.top, recipe.ways);
-  if (found.length === 0) return refused(...culprit(recipe, passage));
-  return granted(found.map((way) => describe(way, recipe, passage, posed.value)));
+  const pattern = count > 1 ? movablePattern(task, memory) : undefined;
+  const found = chooseWays(posed.value, pattern, task.passage.top, count);
+  if (found.length === 0) return culprit(task, memory);
+  return { ok: true, value: found.map((way) => describe(way, task, posed.value)) };
 }
 
-/** The cello's movable pattern, posed for itself, where a scale without open strings asks for it. */
-function movable(recipe: Recipe, passage: Passage, table: CostTable | undefined): Posed | undefined {
-  const wanted =
-    recipe.instrument === 'cello' &&
-    recipe.figure === 'scale' &&
-    recipe.openStrings === 'never' &&
-    recipe.octaves <= 2 &&
-    recipe.ways > 1 &&
-    recipe.direction !== 'down' &&
-    recipe.groups === undefined;
-  if (!wanted) return undefined;
-  const rising = passage.notes.filter((note) => note.heading === 'up' && !note.added);
-  const groups = movableGroups(
-    'cello',
-    rising.map((note) => note.pitch.midi),
-  );
-  const posed = groups && pose({ ...recipe, groups }, passage, table);
+/** An instrument's movable groups, posed for themselves, where a scale of at most two octaves asks for no open strings. */
+function movablePattern(task: Task, memory: EngineMemory): Posed | undefined {
+  const { passage, hand } = task;
+  const { instrument } = hand;
+  if (instrument.movable !== 'groups of three' || hand.openStrings !== 'never' || hand.groups) return undefined;
+  const pitches = passage.notes.map((note) => note.pitch.midi);
+  if (Math.max(...pitches) - Math.min(...pitches) > 24) return undefined;
+  const groups = groupsFor(passage, instrument);
+  const posed = groups && pose({ ...task, hand: { ...hand, groups: [...groups] } }, memory);
   return posed?.ok ? posed.value : undefined;
 }
 
-/** Finds the rule whose release makes the passage playable, to name it in the refusal. */
-function culprit(recipe: Recipe, passage: Passage): [path: string, message: string] {
-  const playable = (changed: Partial<Recipe>): boolean => {
-    const posed = pose({ ...recipe, ...changed, ways: 1 }, passage);
-    return posed.ok && chooseWays(posed.value, undefined, passage.top, 1).length > 0;
-  };
-  const releases: [path: string, without: Partial<Recipe>, message: string][] = [
-    [
-      'groups',
-      { groups: undefined },
-      'No hand can play these finger groups on the strings and in the positions allowed. Change the groups, or leave them out.',
-    ],
-    [
-      'positions',
-      { positions: undefined },
-      'No hand can get through the study within these positions. Allow more of them.',
-    ],
-    [
-      'strings',
-      { strings: undefined },
-      'The strings allowed do not lie side by side, and a scale may not jump over a string. Allow the strings between them.',
-    ],
-    [
-      'openStrings',
-      { openStrings: 'free' },
-      'Without open strings no hand can get through the study. Allow them at least one way.',
-    ],
-    [
-      'pins',
-      { pins: [] },
-      'No hand can play these pins one after the other. Release some of them, and the rest can stay.',
-    ],
-    ['return', { return: 'auto' }, 'The way down cannot come back like this. Choose another way down.'],
-  ];
-  for (const [path, without, message] of releases) {
-    if (playable(without)) return [path, message];
+/** What may be released to make a passage playable, in the order it is tried, and how the refusal is called. */
+const RELEASES: readonly [path: string, without: Partial<Hand>, code: RefusalCode][] = [
+  ['groups', { groups: undefined, movable: false }, 'no-hand-for-groups'],
+  ['positions', { positions: undefined }, 'no-hand-in-positions'],
+  ['strings', { strings: undefined }, 'no-hand-on-strings'],
+  ['openStrings', { openStrings: 'free' }, 'no-hand-without-open'],
+  ['pins', { pins: [] }, 'no-hand-for-pins'],
+  ['return', { return: 'auto' }, 'no-hand-coming-back'],
+];
+
+/** Names the rule whose release makes the passage playable. */
+function culprit(task: Task, memory: EngineMemory): ReturnType<typeof refused> {
+  for (const [path, without, code] of RELEASES) {
+    const posed = pose({ ...task, hand: { ...task.hand, ...without } }, memory);
+    if (posed.ok && solveBest(posed.value)) return refused(code as 'no-hand', path, {});
   }
-  return [
-    'pins',
-    'These rules together leave no hand that can play the study. Release the pins, or allow more strings and positions.',
-  ];
+  return refused('no-hand', 'pins', {});
 }
 
-function describe(found: FoundPath, recipe: Recipe, passage: Passage, posed: Posed): Way {
-  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
-  const alter = spellingBySounding(recipe, passage);
+function describe(found: FoundPath, { passage, hand: { instrument } }: Task, posed: Posed): Way {
+  const alter = spellingBySounding(passage);
   const hands = waitingHands(found.path);
   const fingers = found.path.map((candidate, at): FingeredNote => {
     const hand = hands[at] as Candidate;
@@ -195,12 +172,11 @@ export function crossingsOf(path: readonly { readonly string: string | number }[
 }
 
 /**
- * The accidental a sounding pitch carries in this study: as it is spelled in the notes, otherwise
- * as the key signature leans. Decides between a raised and a lowered position name.
+ * The accidental a sounding pitch carries in this passage: as it is spelled in the notes, otherwise
+ * as the key leans. Decides between a raised and a lowered position name.
  */
-function spellingBySounding(recipe: Recipe, passage: Passage): (midi: number) => number {
-  const spelled = new Map(passage.notes.map((note) => [note.pitch.midi % 12, note.pitch.alter]));
-  const leaning = keySignature(recipe.tonic, recipe.form).fifths < 0 || recipe.tonic.includes('b') ? -1 : 1;
+function spellingBySounding({ notes, leaning }: Passage): (midi: number) => number {
+  const spelled = new Map(notes.map((note) => [note.pitch.midi % 12, note.pitch.alter]));
   return (midi) => spelled.get(midi % 12) || leaning;
 }
 

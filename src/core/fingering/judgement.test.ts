@@ -1,5 +1,5 @@
+import { INSTRUMENTS } from '../instruments/instruments.ts';
 import { describe, expect, it } from 'vitest';
-import { INSTRUMENTS } from '../instruments/instrument.ts';
 import { buildFrom } from '../study/build.ts';
 import { playable } from '../study/playable.ts';
 import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';

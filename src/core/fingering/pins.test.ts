@@ -1,7 +1,8 @@
+import type { Pin } from '../recipe/hand-rules.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildFrom } from '../study/build.ts';
-import type { Pin, RecipeInput } from '../recipe/recipe.ts';
+import type { RecipeInput } from '../recipe/recipe.ts';
 
 const arbitraryPin = fc.record(
   {

@@ -1,4 +1,4 @@
-import { octaveWords } from '../passage/passage.ts';
+import { octaveWords } from '../recipe/title.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
 import { formOf } from '../theory/form.ts';
 import { printed } from '../theory/pitch.ts';

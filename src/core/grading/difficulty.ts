@@ -1,8 +1,8 @@
+import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
 import { beatsPerMinute } from '../recipe/bowing.ts';
 import { timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
 import { reachesOf } from '../fingering/reading/comparison.ts';
 import type { Shift, Way } from '../fingering/fingering.ts';
-import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
 import type { Passage } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 import { fifthsBetween, keySignature } from '../theory/key-signature.ts';

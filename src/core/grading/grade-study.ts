@@ -1,4 +1,4 @@
-import type { Way } from '../fingering/fingering.ts';
+import { EngineMemory, type Way } from '../fingering/fingering.ts';
 import { buildFrom, type BuiltStudy } from '../study/build.ts';
 import { recipeFor } from './asked-study.ts';
 import { featuresOf } from './difficulty.ts';
@@ -15,13 +15,13 @@ export interface Fitted {
 }
 
 /** Works every ask of a section out and fits a model; gives its progress, 0 to 1, on the way. */
-export function* fitSection(section: Section): Generator<number, Fitted> {
+export function* fitSection(section: Section, memory = new EngineMemory()): Generator<number, Fitted> {
   const asks = asksOf(section);
   const points: (Graded & { ask: Ask })[] = [];
   const unplayable: { ask: Ask; reason: string }[] = [];
   for (const [index, ask] of asks.entries()) {
     yield index / asks.length;
-    const built = buildFrom(recipeFor(ask));
+    const built = buildFrom(recipeFor(ask), memory);
     const way = built.ok ? built.value.ways[0] : undefined;
     if (built.ok && way) points.push({ ask, grade: ask.grade, features: featuresOf({ ...built.value, way }) });
     else if (!built.ok) unplayable.push({ ask, reason: built.refusal.message });

@@ -1,6 +1,6 @@
+import { passageOf } from '../passage/from-ask.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { passageOf } from '../passage/passage.ts';
 import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
 import { recipeFor } from './asked-study.ts';
 import { coverageOf } from './coverage.ts';

@@ -1,10 +1,10 @@
+import { octaveWords } from '../recipe/title.ts';
+import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
 import { beatsPerMinute } from '../recipe/bowing.ts';
-import { octaveWords } from '../passage/passage.ts';
 import type { Recipe, RecipeInput } from '../recipe/recipe.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
 import { formOf, isMinor } from '../theory/form.ts';
 import { printed } from '../theory/pitch.ts';
-import { INSTRUMENT_TABLE } from '../instruments/instrument.ts';
 import { formFor } from './asked-study.ts';
 import { slurWords } from '../bowing/group-words.ts';
 import type { Ask } from './syllabus.ts';

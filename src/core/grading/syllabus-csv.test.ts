@@ -78,7 +78,7 @@ violin,Grade 2,Scales,any 2,arpeggio,minor,D,2,1 3,72,2,no
   it('refuses hostile JSON by the field at fault', () => {
     for (const [text, words] of [
       ['{"kind": "something"}', 'no syllabus of Step Ladder'],
-      ['[', 'no JSON'],
+      ['[', 'not JSON'],
       ['{"__proto__": {"polluted": true}}', 'no syllabus'],
       [JSON.stringify({ ...SHIPPED[0], sections: [{ instrument: 'violin', grades: [] }] }), 'sections.0.grades'],
       [JSON.stringify({ ...SHIPPED[0], version: 99 }), 'another version'],

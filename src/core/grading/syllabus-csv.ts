@@ -1,5 +1,5 @@
+import { INSTRUMENTS, type InstrumentId } from '../instruments/instruments.ts';
 import Papa from 'papaparse';
-import { INSTRUMENTS, type InstrumentId } from '../instruments/instrument.ts';
 import { readRule, ruleText } from './rule.ts';
 import { Item, SYLLABUS_VERSION, type Grade, type Rule, type Syllabus } from './syllabus.ts';
 

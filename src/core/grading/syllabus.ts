@@ -1,7 +1,8 @@
+import { INSTRUMENTS, type InstrumentId } from '../instruments/instruments.ts';
 import { z } from 'zod';
 import { RHYTHM_NAMES } from '../recipe/rhythm-cell.ts';
-import { INSTRUMENTS, type InstrumentId } from '../instruments/instrument.ts';
-import { granted, refused, type Outcome } from '../base/outcome.ts';
+import { atPlace, refused, type Outcome } from '../base/outcome.ts';
+import { parseJson, readOutside } from '../base/reading.ts';
 import { FIGURES } from '../theory/figure.ts';
 import { FORMS, formOf, type FormId } from '../theory/form.ts';
 import { isTonicName, parsePitch } from '../theory/pitch.ts';
@@ -161,19 +162,12 @@ const LARGEST = 8_000_000;
 
 /** Reads a syllabus file; the refusal names the first field at fault and its place. */
 export function readSyllabus(text: string): Outcome<Syllabus> {
-  if (text.length > LARGEST) return refused('', 'This file is larger than 8 MB: it is no syllabus.');
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    return refused(
-      '',
-      'This file is no JSON. A syllabus is a file that Step Ladder exported, or a CSV with its header.',
-    );
+  if (text.length > LARGEST) return refused('too-large', '', { thing: 'a syllabus', most: '8 MB' });
+  const json = parseJson(text);
+  if (!json) {
+    const instead = 'Choose a syllabus that Step Ladder exported, or a CSV with its header.';
+    return refused('not-json', '', { thing: 'a syllabus', instead });
   }
-  const read = Syllabus.safeParse(json);
-  if (read.success) return granted(read.data);
-  const issue = read.error.issues[0];
-  const path = issue?.path.join('.') ?? '';
-  return refused(path, `${path ? `At ${path}: ` : ''}${issue?.message ?? 'This is no syllabus.'}`);
+  const read = readOutside(Syllabus, json.value);
+  return read.ok ? read : atPlace(read);
 }

@@ -1,14 +1,7 @@
-import type { Frame } from './frame.ts';
-import { BASS } from './bass.ts';
-import { CELLO } from './cello.ts';
-import { VIOLA } from './viola.ts';
-import { VIOLIN } from './violin.ts';
+import type { Frame, StoppingFinger } from './frame.ts';
+import type { KnownSetUp } from './set-up.ts';
 
-export const INSTRUMENTS = ['violin', 'viola', 'cello', 'bass'] as const;
-
-export type InstrumentId = (typeof INSTRUMENTS)[number];
-
-/** Ways a bass hand spreads its fingers in the neck positions, by the fingers it uses. */
+/** Ways a hand spreads its fingers in the neck positions, by the fingers it uses. */
 export const HAND_SYSTEMS = ['1-2-4', '1-3-4', '1-2-3-4'] as const;
 
 export type HandSystem = (typeof HAND_SYSTEMS)[number];
@@ -44,8 +37,12 @@ export interface ClefRange {
   readonly high: number;
 }
 
+/**
+ * All that tells one instrument from another. A new one is a file of such fields and its line in
+ * `instruments.ts`; nothing else asks which instrument it is.
+ */
 export interface Instrument {
-  readonly id: InstrumentId;
+  readonly id: string;
   readonly name: string;
   /** Lowest string first. */
   readonly strings: readonly InstrumentString[];
@@ -53,37 +50,51 @@ export interface Instrument {
   readonly highestStop: number;
   /** Full size first. */
   readonly sizes: readonly InstrumentSize[];
+  /** Tunings and extensions teachers meet, to choose from. */
+  readonly setUps: readonly KnownSetUp[];
   /** Written pitch less sounding pitch, semitones. */
   readonly writtenAbove: number;
   /** In the order they are tried, the home clef first. */
   readonly clefs: readonly ClefRange[];
-  /** Frames the hand can take, or one list for each hand system. */
-  readonly frames: readonly Frame[] | Readonly<Record<HandSystem, readonly Frame[]>>;
+  /** Frames the hand can take. */
+  readonly frames: readonly Frame[];
+  /** Where schools differ in how the hand spreads: the frames of each, in place of `frames`. */
+  readonly handSystems?: Readonly<Record<HandSystem, readonly Frame[]>>;
   /** The hand a player takes up first: the stop under the first finger in first position. */
   readonly homeHand: number;
   /** Position names by hand; two names where the spelling of the note decides. */
   readonly positions: Readonly<Record<number, PositionName>>;
+  /** Neighbouring steps of a scale want neighbouring fingers, a half or a whole step apart. */
+  readonly fingerToEachStep: boolean;
+  /** The movable pattern of its scales: `schools/movable-groups.ts`. */
+  readonly movable?: 'octave on four fingers' | 'groups of three';
+  /** Where the finger tapes of the major keys lie in first position, stops by finger, for beginners' words. */
+  readonly tapes?: Readonly<Partial<Record<StoppingFinger, number>>>;
+  /** The hand from which the thumb no longer lies behind the neck. */
+  readonly neckEnd: number;
+  /** What the thumb does as the hand passes the end of the neck, going up and coming down. */
+  readonly thumbAtNeckEnd: { readonly rising: string; readonly falling: string };
+  /** Longest bow that still sounds, and shortest stroke that still speaks, seconds. From memory. */
+  readonly bow: { readonly longest: number; readonly shortest: number };
+  /** Fastest left hand that is asked of anyone, notes a second. From memory. */
+  readonly fastest: number;
+  /** General MIDI programme, counted from 0 (General MIDI Level 1 sound set). */
+  readonly programme: number;
+  /** Weights of terms (`schools/terms.ts`) in place of those all instruments share. Common practice, no source. */
+  readonly weights: Readonly<Record<string, number>>;
 }
 
 /** A position's name; `raised` serves when the note under the first finger is written with a sharp. */
 export type PositionName = string | { readonly raised: string; readonly lowered: string };
 
-export const INSTRUMENT_TABLE: Readonly<Record<InstrumentId, Instrument>> = {
-  violin: VIOLIN,
-  viola: VIOLA,
-  cello: CELLO,
-  bass: BASS,
-};
-
-/** The bass's hand system; other instruments have one hand and take the default. */
+/** The hand system followed where none is asked for; only some instruments have more than one. */
 export function handSystemOf({ handSystem }: { readonly handSystem?: HandSystem | undefined }): HandSystem {
-  return handSystem ?? '1-2-4';
+  return handSystem ?? HAND_SYSTEMS[0];
 }
 
-/** The frames an instrument offers; `system` matters to the bass alone. */
+/** The frames an instrument offers under a hand system. */
 export function framesOf(instrument: Instrument, system: HandSystem): readonly Frame[] {
-  const frames = instrument.frames;
-  return '1-2-4' in frames ? frames[system] : frames;
+  return instrument.handSystems?.[system] ?? instrument.frames;
 }
 
 /** The lowest sounding pitch, MIDI. */

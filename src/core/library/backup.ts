@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { School } from '../schools/school.ts';
 import { MockCall } from '../grading/mock-call.ts';
 import { Syllabus } from '../grading/syllabus.ts';
-import { granted, refused, type Outcome } from '../base/outcome.ts';
+import { atPlace, refused, type Outcome } from '../base/outcome.ts';
+import { parseJson, readOutside } from '../base/reading.ts';
 import { SavedStudy } from '../study/saved-study.ts';
 
 const FORMAT = 'step-ladder-library';
@@ -40,40 +41,25 @@ export function writeBackup(kept: Kept, exported: string): string {
 
 /** Reads a backup, whole or not at all: one bad study refuses the file and says which. */
 export function readBackup(text: string): Outcome<Backup> {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    return refused(
-      '',
-      'This file is not a backup of Step Ladder: it is not JSON. Choose a file made by “Export the library”.',
-    );
-  }
-  const head = z.object({ format: z.unknown(), version: z.unknown() }).safeParse(value);
+  const instead = 'Choose a file made by “Export the library”.';
+  const json = parseJson(text);
+  if (!json) return refused('not-json', '', { thing: 'a backup of Step Ladder', instead });
+  const head = z.object({ format: z.unknown(), version: z.unknown() }).safeParse(json.value);
   if (!head.success || head.data.format !== FORMAT) {
-    return refused(
-      'format',
-      'This JSON file is not a backup of Step Ladder. Choose a file made by “Export the library”.',
-    );
+    return refused('other-file', 'format', { thing: 'a backup of Step Ladder', instead });
   }
   if (head.data.version !== VERSION) {
-    return refused(
-      'version',
-      `This backup has version ${String(head.data.version)}; this application reads version ${VERSION}. Open it with the application that made it.`,
-    );
+    return refused('other-version', 'version', {
+      thing: 'a backup',
+      version: String(head.data.version),
+      reads: VERSION,
+    });
   }
-  const parsed = Backup.safeParse(value);
-  if (parsed.success) return granted(parsed.data);
-  const issue = parsed.error.issues[0];
-  const path = issue?.path.join('.') ?? '';
-  return refused(
-    path,
-    `${damagedAt(issue?.path ?? [])} (at ${path}: ${issue?.message ?? 'unreadable'}). Nothing was imported.`,
-  );
-}
-
-function damagedAt([part, place]: readonly PropertyKey[]): string {
-  const [one] = Object.entries(KIND_WORDS).find(([kind]) => kind === part)?.[1] ?? [];
-  if (!one || typeof place !== 'number') return 'The file is damaged';
-  return `${one.charAt(0).toUpperCase()}${one.slice(1)} ${place + 1} in the file is damaged`;
+  const read = readOutside(Backup, json.value);
+  if (read.ok) return read;
+  const { path, message } = read.refusal;
+  const [kind = '', place] = path.split('.');
+  const [what] = Object.entries(KIND_WORDS).find(([one]) => one === kind)?.[1] ?? [];
+  if (!what || place === undefined) return atPlace(read, 'Nothing was imported.');
+  return refused('damaged-entry', path, { what, number: Number(place) + 1, place: path, reason: message });
 }

@@ -1,5 +1,5 @@
+import { passageOf } from './from-ask.ts';
 import { describe, expect, it } from 'vitest';
-import { passageOf } from './passage.ts';
 import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
 
 function notes(input: RecipeInput): string {

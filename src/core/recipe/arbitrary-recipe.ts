@@ -1,9 +1,8 @@
+import { INSTRUMENTS, instrumentFor, setUpsFor } from '../instruments/instruments.ts';
 import fc from 'fast-check';
 import { FIGURES } from '../theory/figure.ts';
 import { FORMS } from '../theory/form.ts';
 import { SCHOOLS } from '../schools/schools.ts';
-import { INSTRUMENTS } from '../instruments/instrument.ts';
-import { instrumentFor, setUpsFor } from '../instruments/set-up.ts';
 import type { RecipeInput } from './recipe.ts';
 import { OPEN_STRING_RULES } from '../schools/open-strings.ts';
 import { RETURNS } from '../schools/way-back.ts';

@@ -1,17 +1,10 @@
 import { z } from 'zod';
+import { choices } from '../base/words.ts';
+import { oneOf, whole } from './fields.ts';
 import { RHYTHM_NAMES } from './rhythm-cell.ts';
 
 export const TURNS = ['none', 'two', 'three'] as const;
 export const TOPS = ['once', 'twice', 'long'] as const;
-
-function count(name: string, least: number, most: number) {
-  const words = `${name} must be a whole number from ${least} to ${most}.`;
-  return z.number({ error: words }).int({ error: words }).min(least, { error: words }).max(most, { error: words });
-}
-
-function oneOf<const T extends readonly [string, ...string[]]>(name: string, values: T) {
-  return z.enum(values, { error: `There is no such ${name}. Choose one of: ${values.join(', ')}.` });
-}
 
 export const BOW_PARTS = ['none', 'whole', 'upper-half', 'lower-half', 'middle', 'tip', 'heel'] as const;
 export const BOW_PART_WORDS: Readonly<Record<(typeof BOW_PARTS)[number], string>> = {
@@ -30,21 +23,21 @@ export const TEMPO_UNITS = ['half-beat', 'beat', 'two-beats'] as const;
 /** Everything a study asks of the bow: groups, turns, rhythm, repetitions, tempo. */
 export const Bowing = z
   .strictObject({
-    slur: count('Notes to a bow', 1, 64).default(1),
-    perBeat: count('Notes to a beat', 1, 16).default(2),
+    slur: whole('Notes to a bow', 1, 64).default(1),
+    perBeat: whole('Notes to a beat', 1, 16).default(2),
     opening: oneOf('opening turn', TURNS).default('none'),
     top: oneOf('top note', TOPS).default('once'),
     closing: oneOf('closing turn', TURNS).default('none'),
     /** Bows of unlike length in turn, such as one and three; stands in place of `slur`. */
     pattern: z
-      .array(count('Each bow of a pattern', 1, 64), { error: 'A pattern of bows is a list such as [1, 3].' })
+      .array(whole('Each bow of a pattern', 1, 64), { error: 'A pattern of bows is a list such as [1, 3].' })
       .min(2, { error: 'A pattern of bows has at least two; for one length give notes to a bow.' })
       .max(16)
       .optional(),
     /** Notes the first tonic is held for beyond its own. */
-    longTonic: count('What the first tonic is held for', 0, 16).default(0),
+    longTonic: whole('What the first tonic is held for', 0, 16).default(0),
     /** Notes a long top is held for beyond its own; to the end of its beat when left out. */
-    longTop: count('What the top note is held for', 1, 16).optional(),
+    longTop: whole('What the top note is held for', 1, 16).optional(),
     /** Bow strokes to each note. */
     repeats: z
       .union([z.literal(1), z.literal(2), z.literal(4)], { error: 'A note is played once, twice or four times.' })
@@ -54,26 +47,26 @@ export const Bowing = z
         [
           z.enum(RHYTHM_NAMES),
           z
-            .array(count('Each length of a rhythm', 1, 16))
+            .array(whole('Each length of a rhythm', 1, 16))
             .min(2)
             .max(12),
         ],
         {
-          error: `A rhythm is one of: ${RHYTHM_NAMES.join(', ')}; or two to twelve lengths in quarters of a beat, such as [3, 1].`,
+          error: `A rhythm is one of: ${choices(RHYTHM_NAMES)}; or two to twelve lengths in quarters of a beat, such as [3, 1].`,
         },
       )
       .default('even'),
     start: oneOf('first bow', ['down', 'up']).default('down'),
     /** An accent on every so many notes; 0 for none. */
-    accents: count('Notes from accent to accent', 0, 12).default(0),
+    accents: whole('Notes from accent to accent', 0, 12).default(0),
     /** Slurred notes separated in one bow. */
     hooked: z.boolean({ error: 'Hooked is true or false.' }).default(false),
     part: oneOf('part of the bow', BOW_PARTS).default('none'),
     dynamics: oneOf('shape', ['none', 'rise-and-fall']).default('none'),
     /** Notes before the first bar line. */
-    pickup: count('Notes before the first bar', 0, 15).default(0),
+    pickup: whole('Notes before the first bar', 0, 15).default(0),
     /** Tempo: so many of the unit a minute. */
-    bpm: count('The tempo, in beats a minute,', 20, 400).default(60),
+    bpm: whole('The tempo, in beats a minute,', 20, 400).default(60),
     /** What the tempo counts. */
     unit: oneOf('unit of the tempo', TEMPO_UNITS).default('beat'),
   })

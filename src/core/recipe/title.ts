@@ -1,7 +1,7 @@
+import { spelledCount } from '../base/words.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
 import { formOf } from '../theory/form.ts';
 import { printed } from '../theory/pitch.ts';
-import { octaveWords } from '../passage/passage.ts';
 import type { Recipe } from './recipe.ts';
 
 /** What a musician calls the study: `A♭ melodic minor, three octaves`, `C major arpeggio, two octaves`. */
@@ -18,4 +18,9 @@ export function titleOf(recipe: Pick<Recipe, 'tonic' | 'form' | 'figure' | 'octa
           ? `: ${FIGURE_NAMES[recipe.figure]}`
           : ` in ${FIGURE_NAMES[recipe.figure]}`;
   return `${printed(recipe.tonic)} ${formOf(recipe.form).name}${figure}, ${octaveWords(recipe.octaves)}`;
+}
+
+/** `one octave`, `three octaves`. */
+export function octaveWords(octaves: number): string {
+  return spelledCount(octaves, 'octave');
 }

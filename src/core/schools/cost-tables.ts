@@ -1,8 +1,8 @@
-import type { InstrumentId } from '../instruments/instrument.ts';
+import type { Instrument } from '../instruments/instrument.ts';
 import type { CostTable } from './terms.ts';
 
 /**
- * Weights shared by all four instruments unless its table says otherwise, in a unit of its own:
+ * Weights shared by all instruments; what one has of its own stands in its file (`instruments/`), in a unit of its own:
  * a comfortable shift between neighbouring positions costs about 3.
  * Common practice, no source; fitted within the bounds of `terms.ts`.
  */
@@ -73,59 +73,7 @@ export const SHARED: CostTable = {
   'parallel-differs': 1,
 };
 
-export const COST_TABLES: Readonly<Record<InstrumentId, CostTable>> = {
-  violin: {
-    ...SHARED,
-    'four-high': 0.2,
-    'slide-on-2': 0.05,
-    'slide-on-3': 1.2,
-    'finger-4': 0.25,
-    'half-position': 0.3,
-    'second-position': 0.2,
-    'reach-forward': 0.7,
-    'same-finger-across': 0.7,
-  },
-  viola: {
-    ...SHARED,
-    'four-high': 0.2,
-    'slide-on-2': 0.05,
-    'slide-on-3': 1.2,
-    'finger-4': 0.3,
-    'half-position': 0.3,
-    'second-position': 0.2,
-    'reach-forward': 0.8,
-    'same-finger-across': 0.7,
-  },
-  cello: {
-    ...SHARED,
-    'four-chromatic': 0.4,
-    'high-on-low-string': 0.2,
-    'slide-at-top': 1.4,
-    'reach-forward': 0.3,
-    'reach-back': 0.35,
-    'slide-wide': 0.2,
-    'up-from-4': 0,
-    'finger-4': 0.12,
-    'slide-chromatic': 1.4,
-    'shift-chromatic': 0.8,
-    'slide-down-on-1': 0.5,
-    'same-finger-across': 0.5,
-  },
-  bass: {
-    ...SHARED,
-    'shift-chromatic': 2,
-    'high-on-low-string': 0.2,
-    'slide-on-2': 1.2,
-    'slide-down-on-1': 2.2,
-    'slide-up-on-4': 2.2,
-    'up-from-4': 0,
-    'up-onto-2': 0.1,
-    'slide-wide': 0,
-    'shift-distance': 0.35,
-    'down-onto-1': 0.8,
-    'last-note-alone': 0.6,
-    'finger-4': 0,
-    'same-finger-across': 0.15,
-    'half-position': 0.06,
-  },
-};
+/** The weights of an instrument: the shared ones, and its own in their place. */
+export function tableFor(instrument: Instrument): CostTable {
+  return { ...SHARED, ...instrument.weights };
+}

@@ -1,4 +1,4 @@
-import type { InstrumentId } from '../instruments/instrument.ts';
+import type { Instrument } from '../instruments/instrument.ts';
 
 /**
  * The cello's movable pattern: groups of three notes, each begun by the first finger, the scale's
@@ -26,11 +26,11 @@ const STEPS_AN_OCTAVE = 7;
 
 /**
  * The movable finger groups for the rising pitches of a scale (MIDI), the same in every key.
- * Nothing on the bass, and nothing where the pattern has no shape for the scale's steps.
+ * Nothing where the instrument has no such pattern, or the pattern no shape for the scale's steps.
  */
-export function movableGroups(instrument: InstrumentId, rising: readonly number[]): string[] | undefined {
-  if (instrument === 'bass') return undefined;
-  return instrument === 'cello' ? groupsOfThree(rising) : octaveShapes(rising);
+export function movableGroups({ movable }: Instrument, rising: readonly number[]): string[] | undefined {
+  if (movable === undefined) return undefined;
+  return movable === 'groups of three' ? groupsOfThree(rising) : octaveShapes(rising);
 }
 
 function octaveShapes(rising: readonly number[]): string[] | undefined {

@@ -1,7 +1,9 @@
 import { z } from 'zod';
-import { HAND_SYSTEMS, INSTRUMENTS, type InstrumentId } from '../instruments/instrument.ts';
-import { granted, refused, type Outcome } from '../base/outcome.ts';
-import { COST_TABLES } from './cost-tables.ts';
+import { atPlace, refused, type Outcome } from '../base/outcome.ts';
+import { parseJson, readOutside } from '../base/reading.ts';
+import { HAND_SYSTEMS, type Instrument } from '../instruments/instrument.ts';
+import { INSTRUMENTS } from '../instruments/instruments.ts';
+import { tableFor } from './cost-tables.ts';
 import { OPEN_STRING_RULES } from './open-strings.ts';
 import { TERM_IDS, TERMS, type CostTable, type TermId } from './terms.ts';
 import { RETURNS } from './way-back.ts';
@@ -46,39 +48,23 @@ export type School = z.infer<typeof School>;
 
 /** Reads a school's file; the refusal says what is wrong with it and where. */
 export function readSchool(text: string): Outcome<School> {
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    return refused('', 'This file is no JSON. A school’s file is one that Step Ladder exported.');
-  }
-  const read = School.safeParse(json);
-  if (read.success) return granted(read.data);
-  const issue = read.error.issues[0];
-  const path = issue?.path.join('.') ?? '';
-  return refused(path, `${path ? `In “${path}”: ` : ''}${issue?.message ?? 'This is no school.'}`);
+  const json = parseJson(text);
+  if (!json)
+    return refused('not-json', '', { thing: 'a school', instead: 'Choose a school that Step Ladder exported.' });
+  const read = readOutside(School, json.value);
+  return read.ok ? read : atPlace(read);
 }
-
-const tables = new Map<string, CostTable>();
-/** Beyond this many tables the earlier ones are put together anew when asked for. */
-const MOST_TABLES = 32;
 
 /**
  * The cost table of an instrument under a school. Weights keep within the bounds of their terms, so
- * that no school turns a fault into a reward. The same school gives the same table.
+ * that no school turns a fault into a reward.
  */
-export function tableUnder(school: School | undefined, instrument: InstrumentId): CostTable {
-  const own = COST_TABLES[instrument];
+export function tableUnder(school: School | undefined, instrument: Instrument): CostTable {
+  const own = tableFor(instrument);
   if (!school) return own;
-  const key = JSON.stringify([instrument, school.factors, school.weights]);
-  const known = tables.get(key);
-  if (known) return known;
-  if (tables.size >= MOST_TABLES) tables.clear();
-  const table = Object.fromEntries(
+  return Object.fromEntries(
     TERM_IDS.map((id) => [id, bounded(id, school.weights[id] ?? own[id] * (school.factors[id] ?? 1))]),
   ) as CostTable;
-  tables.set(key, table);
-  return table;
 }
 
 /** A school may go somewhat beyond what a fit may: its teacher means it. */

@@ -1,3 +1,4 @@
+import { CELLO } from '../instruments/cello.ts';
 import { describe, expect, it } from 'vitest';
 import { buildFrom, type BuiltStudy } from '../study/build.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
@@ -21,7 +22,7 @@ const fingersUp = ({ ways, passage }: BuiltStudy): string =>
 describe('schools', () => {
   it('never turn a fault into a reward', () => {
     for (const school of SCHOOLS) {
-      const table = tableUnder(school, 'cello');
+      const table = tableUnder(school, CELLO);
       for (const id of TERM_IDS) expect(table[id], `${school.id} ${id}`).toBeGreaterThanOrEqual(TERMS[id].least);
     }
   });

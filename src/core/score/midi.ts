@@ -1,14 +1,11 @@
+import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
 import midiLibrary from '@tonejs/midi';
 import { beatsPerMinute } from '../recipe/bowing.ts';
 import { loudnessOf } from '../bowing/loudness.ts';
 import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
-import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/instrument.ts';
 import type { ScoredStudy } from './scored-study.ts';
 
 const { Midi } = midiLibrary;
-
-/** General MIDI programmes, counted from 0 (General MIDI Level 1 sound set). */
-const PROGRAMME: Record<InstrumentId, number> = { violin: 40, viola: 41, cello: 42, bass: 43 };
 
 /** The study as a Standard MIDI File, sounding at the recipe's pitch. */
 export function midiFile(study: ScoredStudy): Uint8Array {
@@ -26,7 +23,7 @@ export function midiFile(study: ScoredStudy): Uint8Array {
   midi.header.name = study.title;
   const track = midi.addTrack();
   track.name = INSTRUMENT_TABLE[study.recipe.instrument].name;
-  track.instrument.number = PROGRAMME[study.recipe.instrument];
+  track.instrument.number = INSTRUMENT_TABLE[study.recipe.instrument].programme;
   for (const note of timeNotes(study.passage, bowing, chromatic)) {
     track.addNote({
       midi: study.passage.notes[note.at]?.pitch.midi ?? 0,

@@ -1,9 +1,9 @@
+import { instrumentFor } from '../instruments/instruments.ts';
 import { beatsPerMinute, BOW_PART_WORDS } from '../recipe/bowing.ts';
 import type { Metre } from '../bowing/metre.ts';
 import { TICKS_PER_BEAT, type WrittenPiece } from '../bowing/rhythm.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import type { ClefId, Instrument } from '../instruments/instrument.ts';
-import { instrumentFor } from '../instruments/set-up.ts';
 import type { Passage } from '../passage/passage.ts';
 import { isMinor } from '../theory/form.ts';
 import { keySignature } from '../theory/key-signature.ts';

@@ -1,7 +1,7 @@
+import { partNames } from '../passage/from-ask.ts';
+import { instrumentFor } from '../instruments/instruments.ts';
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
 import { differingNotes } from '../fingering/reading/comparison.ts';
-import { instrumentFor } from '../instruments/set-up.ts';
-import { partNames } from '../passage/passage.ts';
 import { changingNotes, type ScoredStudy } from './scored-study.ts';
 
 /** What is printed at a note besides the note: found once for the whole study. */

@@ -1,7 +1,7 @@
+import { INSTRUMENT_TABLE, stringLength } from '../instruments/instruments.ts';
 import { paceOf } from '../bowing/tempo.ts';
 import { reachesOf } from '../fingering/reading/comparison.ts';
 import type { Way } from '../fingering/fingering.ts';
-import { stringLength } from '../instruments/set-up.ts';
 import { widestStretch } from '../fingering/reading/hand-pattern.ts';
 import type { Passage } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
@@ -19,7 +19,7 @@ export interface Care {
 /** Counts what a fingering asks of the hand; distances in millimetres for the study's own string length. */
 export function careOf(way: Way, passage: Passage, recipe: Recipe): Care {
   const reaches = reachesOf(way);
-  const { seconds } = paceOf(passage, recipe.bowing, recipe.instrument, recipe.form === 'chromatic');
+  const { seconds } = paceOf(passage, recipe.bowing, INSTRUMENT_TABLE[recipe.instrument], recipe.form === 'chromatic');
   const reachesPerMinute = seconds > 0 ? (reaches * 60) / seconds : 0;
   const stretch = widestStretch(way.fingers, stringLength(recipe.instrument, recipe.setUp));
   const name = (at: number): string => printed(passage.notes[at]?.pitch.name ?? '');

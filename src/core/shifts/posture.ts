@@ -1,7 +1,6 @@
+import { instrumentFor } from '../instruments/instruments.ts';
 import type { FingeredNote, Way } from '../fingering/fingering.ts';
-import { instrumentFor } from '../instruments/set-up.ts';
 import type { Recipe } from '../recipe/recipe.ts';
-import { NECK_ENDS } from './thumb.ts';
 
 /** A short word on posture and the note at which it is said. */
 export interface Reminder {
@@ -17,7 +16,7 @@ interface Moment {
 
 interface Place {
   readonly lowest: string;
-  readonly neckEnds: number;
+  readonly neckEnd: number;
 }
 
 /** What is said, and where it first matters. Common practice, no source. */
@@ -33,7 +32,7 @@ const MOMENTS: readonly Moment[] = [
   },
   {
     words: 'Elbow round for the high position; a quicker bow.',
-    matters: (note, _, { neckEnds }) => note.finger !== 0 && note.hand >= neckEnds,
+    matters: (note, _, { neckEnd }) => note.finger !== 0 && note.hand >= neckEnd,
   },
   { words: 'Wrist straight as the hand opens; close it again at once.', matters: (note) => note.reach !== 'none' },
   {
@@ -44,10 +43,8 @@ const MOMENTS: readonly Moment[] = [
 
 /** Reminders in playing order: each once, where it first matters, and never two at one note. */
 export function postureReminders(way: Way, recipe: Recipe): Reminder[] {
-  const place: Place = {
-    lowest: instrumentFor(recipe.instrument, recipe.setUp).strings[0]?.name ?? '',
-    neckEnds: NECK_ENDS[recipe.instrument],
-  };
+  const { strings, neckEnd } = instrumentFor(recipe.instrument, recipe.setUp);
+  const place: Place = { lowest: strings[0]?.name ?? '', neckEnd };
   const waiting = new Set(MOMENTS);
   return way.fingers.flatMap((note, index) => {
     const moment = [...waiting].find((one) => one.matters(note, way.fingers[index - 1], place));

@@ -1,6 +1,6 @@
+import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/instruments.ts';
 import { describe, expect, it } from 'vitest';
 import type { FingeredNote, Way } from '../fingering/fingering.ts';
-import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/instrument.ts';
 import { positionName } from '../instruments/position.ts';
 import type { Passage } from '../passage/passage.ts';
 import { readRecipe } from '../recipe/recipe.ts';
@@ -30,10 +30,12 @@ function told(instrument: InstrumentId, texts: readonly string[]) {
   const notes = texts.map((text, at) => note(instrument, text, at));
   const fingers = notes.map((one) => one.fingered);
   const passage: Passage = {
-    notes: notes.map(({ pitch }, at) => ({ at, pitch, degree: 1, heading: 'up' })),
+    notes: notes.map(({ pitch }, at) => ({ at, pitch, degree: 1, heading: 'up', motion: 'step' })),
+    course: 'up',
     top: notes.length - 1,
     parts: [0],
     tonic: notes[0]!.pitch,
+    leaning: 1,
   };
   const stopped = fingers.filter((one) => one.finger !== 0);
   const shifts = stopped.slice(1).flatMap((to, k) => {

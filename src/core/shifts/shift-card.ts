@@ -1,8 +1,8 @@
+import { instrumentFor, stringLength } from '../instruments/instruments.ts';
 import { bowStrokes } from '../bowing/bow.ts';
 import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
 import { framesOf, handSystemOf } from '../instruments/instrument.ts';
-import { instrumentFor, stringLength } from '../instruments/set-up.ts';
 import { stopSpan } from '../instruments/stop.ts';
 import type { Passage } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
@@ -72,7 +72,7 @@ export function shiftCards(way: Way, passage: Passage, recipe: Recipe): ShiftCar
       replacement: replacementOf(frames, from, to),
       overOpen: shift.to - shift.from > 1,
       crosses: from.string !== to.string,
-      thumb: thumbSentence(recipe.instrument, from, to),
+      thumb: thumbSentence(instrument, from, to),
       bow: separate ? 'separate' : begins.has(to.at) ? 'change' : 'slur',
       onBeat: (onsets.get(to.at) ?? 0) % TICKS_PER_BEAT === 0,
       ...findingOf(to, passage, recipe),

@@ -1,7 +1,7 @@
+import { instrumentFor } from '../instruments/instruments.ts';
 import fc from 'fast-check';
 import { Note } from 'tonal';
 import { describe, expect, it } from 'vitest';
-import { instrumentFor } from '../instruments/set-up.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import { arbitraryRecipe } from '../recipe/arbitrary-recipe.ts';
 import { buildFrom, type BuiltStudy } from './build.ts';

@@ -1,9 +1,11 @@
-import { fingerPassage, type Way } from '../fingering/fingering.ts';
-import { isSeries } from '../theory/figure.ts';
-import { passageOf, type Passage } from '../passage/passage.ts';
-import { fingerParts } from './series.ts';
+import type { Outcome } from '../base/outcome.ts';
+import { EngineMemory, fingerPassage, type Way } from '../fingering/fingering.ts';
+import { passageOf } from '../passage/from-ask.ts';
+import type { Passage } from '../passage/passage.ts';
 import { readRecipe, type Recipe } from '../recipe/recipe.ts';
-import { granted, type Outcome } from '../base/outcome.ts';
+import { isSeries } from '../theory/figure.ts';
+import { fingerParts } from './series.ts';
+import { taskOf } from './task.ts';
 
 /** A recipe worked out: its notes and the ways to finger them, best first. */
 export interface BuiltStudy {
@@ -12,17 +14,22 @@ export interface BuiltStudy {
   readonly ways: readonly Way[];
 }
 
-/** Works a recipe out, or refuses it with the field at fault and what would work. */
-export function buildStudy(recipe: Recipe): Outcome<BuiltStudy> {
+/**
+ * Works a recipe out, or refuses it with the field at fault and what would work. Whoever works out
+ * many keeps one `memory` for all of them: it saves time and changes nothing.
+ */
+export function buildStudy(recipe: Recipe, memory: EngineMemory = new EngineMemory()): Outcome<BuiltStudy> {
   const passage = passageOf(recipe);
   if (!passage.ok) return passage;
-  const ways = isSeries(recipe.figure) ? fingerParts(recipe, passage.value) : fingerPassage(recipe, passage.value);
+  const ways = isSeries(recipe.figure)
+    ? fingerParts(recipe, passage.value, memory)
+    : fingerPassage(taskOf(recipe, passage.value), recipe.ways, memory);
   if (!ways.ok) return ways;
-  return granted({ recipe, passage: passage.value, ways: ways.value });
+  return { ok: true, value: { recipe, passage: passage.value, ways: ways.value } };
 }
 
 /** Reads and works out a recipe from outside. */
-export function buildFrom(input: unknown): Outcome<BuiltStudy> {
+export function buildFrom(input: unknown, memory?: EngineMemory): Outcome<BuiltStudy> {
   const recipe = readRecipe(input);
-  return recipe.ok ? buildStudy(recipe.value) : recipe;
+  return recipe.ok ? buildStudy(recipe.value, memory) : recipe;
 }

@@ -1,12 +1,13 @@
+import { startsThatFit } from '../passage/from-ask.ts';
+import { instrumentFor } from '../instruments/instruments.ts';
 import type { FingeredNote, Way } from '../fingering/fingering.ts';
-import { instrumentFor } from '../instruments/set-up.ts';
 import { fingerWords } from '../shifts/sentences.ts';
 import { isSeries } from '../theory/figure.ts';
 import { formOf, isMinor, type FormId } from '../theory/form.ts';
 import { relativeKey } from '../theory/key-signature.ts';
 import { printed, tonicName, type Letter, type Pitch } from '../theory/pitch.ts';
 import type { Heading } from '../theory/spelling.ts';
-import { startsThatFit, type Passage, type StudyNote } from '../passage/passage.ts';
+import { type Passage, type PassageNote } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 
 /** The studies a pupil is taken to know: the other mode on the same tonic, the key of the same signature. */
@@ -72,7 +73,7 @@ function kinForm({ form, figure }: Recipe, known: KnownStudy): FormId | undefine
 /** What changes in `study` for one who knows `known`; notes are matched by letter, fingers by letter and octave. */
 export function changesFrom(study: Fingered, known: Fingered): Changes {
   const signs = { up: signsOf(known.passage, 'up'), down: signsOf(known.passage, 'down') };
-  const plain = (note: StudyNote): number | undefined =>
+  const plain = (note: PassageNote): number | undefined =>
     signs[note.heading].get(note.pitch.letter) ?? signs.up.get(note.pitch.letter) ?? signs.down.get(note.pitch.letter);
   const altered = study.passage.notes.flatMap((note) => {
     const by = note.pitch.alter - (plain(note) ?? note.pitch.alter);

@@ -1,7 +1,7 @@
-import type { FingeredNote, Way } from '../fingering/fingering.ts';
+import { instrumentFor } from '../instruments/instruments.ts';
+import { EngineMemory, type FingeredNote, type Way } from '../fingering/fingering.ts';
 import type { Finger } from '../instruments/frame.ts';
 import { positionWords } from '../instruments/position.ts';
-import { instrumentFor } from '../instruments/set-up.ts';
 import { buildStudy } from './build.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 
@@ -25,13 +25,18 @@ const FINGERS: readonly Finger[] = [0, 'T', 1, 2, 3, 4];
  * by one, so that whoever asks can stop in between. What the note's own pin asks is left aside; all
  * other pins hold.
  */
-export function* eachOption(recipe: Recipe, at: number, now: Way): Generator<NoteOption> {
+export function* eachOption(
+  recipe: Recipe,
+  at: number,
+  now: Way,
+  memory: EngineMemory = new EngineMemory(),
+): Generator<NoteOption> {
   const pins = recipe.pins.filter((pin) => pin.at !== at);
   const current = now.fingers[at];
   for (const string of instrumentFor(recipe.instrument, recipe.setUp).strings) {
     for (const finger of FINGERS) {
       const pinned = [...pins, { at, string: string.name, finger }];
-      const built = buildStudy({ ...recipe, pins: pinned, groups: undefined, ways: 1 });
+      const built = buildStudy({ ...recipe, pins: pinned, groups: undefined, ways: 1 }, memory);
       const way = built.ok ? built.value.ways[0] : undefined;
       const note = way?.fingers[at];
       if (!way || !note) continue;

@@ -1,8 +1,8 @@
+import type { Pin } from '../recipe/hand-rules.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { movedPins, pinNote, pinRun, release } from './pinning.ts';
 import { playable } from './playable.ts';
-import type { Pin } from '../recipe/recipe.ts';
 
 const pins = fc
   .uniqueArray(fc.integer({ min: 0, max: 14 }), { maxLength: 8 })

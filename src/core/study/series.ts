@@ -1,19 +1,28 @@
-import { crossingsOf, fingerPassage, type FingeredNote, type Shift, type Way } from '../fingering/fingering.ts';
-import { TERM_IDS } from '../schools/terms.ts';
-import { partRecipes, type Passage } from '../passage/passage.ts';
+import { refused, type Outcome } from '../base/outcome.ts';
+import {
+  crossingsOf,
+  fingerPassage,
+  type EngineMemory,
+  type FingeredNote,
+  type Shift,
+  type Way,
+} from '../fingering/fingering.ts';
+import { partRecipes } from '../passage/from-ask.ts';
+import type { Passage } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
-import { granted, refused, type Outcome } from '../base/outcome.ts';
+import { TERM_IDS } from '../schools/terms.ts';
+import { taskOf } from './task.ts';
 
 /**
  * Fingers a study of several parts: each part is a study of its own, begun anew with the bow lifted,
  * so each is solved exactly for itself. The nth way of the whole is made of the nth ways of its parts.
  */
-export function fingerParts(recipe: Recipe, passage: Passage): Outcome<readonly Way[]> {
-  if (recipe.groups) {
-    return refused(
-      'groups',
-      'A series has no one set of finger groups. Leave groups out, or choose a single arpeggio.',
-    );
+export function fingerParts(recipe: Recipe, passage: Passage, memory: EngineMemory): Outcome<readonly Way[]> {
+  if (recipe.groups) return refused('series-has-no-groups', 'groups', {});
+  const stray = recipe.pins.findIndex((pin) => pin.at >= passage.notes.length);
+  if (stray >= 0) {
+    const at = recipe.pins[stray]?.at ?? 0;
+    return refused('no-such-note', `pins.${stray}.at`, { at, count: passage.notes.length });
   }
   const parts: (readonly Way[])[] = [];
   for (const [place, part] of partRecipes(recipe).entries()) {
@@ -23,28 +32,23 @@ export function fingerParts(recipe: Recipe, passage: Passage): Outcome<readonly 
     const pins = own.map(({ pin }) => ({ ...pin, at: pin.at - from }));
     const notes = passage.notes.slice(from, to).map((note) => ({ ...note, at: note.at - from }));
     const top = notes.findIndex((note) => note.pitch.midi === Math.max(...notes.map((one) => one.pitch.midi)));
-    const ways = fingerPassage({ ...part, pins }, { ...passage, notes, top, parts: [0] });
+    const task = taskOf({ ...part, pins }, { ...passage, notes, top, parts: [0] });
+    const ways = fingerPassage(task, recipe.ways, memory);
     if (!ways.ok) {
-      const path = ways.refusal.path.replace(/^pins\.(\d+)/, (_, k: string) => `pins.${own[Number(k)]?.index ?? k}`);
-      return refused(
-        path,
-        ways.refusal.message,
-        ways.refusal.release?.map((at) => at + from),
-      );
+      const { path, release, ...said } = ways.refusal;
+      const whole = path.replace(/^pins\.(\d+)/, (_, k: string) => `pins.${own[Number(k)]?.index ?? k}`);
+      const gone = release ? { release: release.map((at) => at + from) } : {};
+      return { ok: false, refusal: { ...said, path: whole, ...gone } };
     }
     parts.push(ways.value);
   }
-  const stray = recipe.pins.findIndex((pin) => pin.at >= passage.notes.length);
-  if (stray >= 0) {
-    return refused(
-      `pins.${stray}.at`,
-      `This study has ${passage.notes.length} notes, counted from 0 to ${passage.notes.length - 1}.`,
-    );
-  }
   const count = Math.max(...parts.map((ways) => ways.length));
-  return granted(
-    Array.from({ length: count }, (_, k) => joined(parts.map((ways) => ways[Math.min(k, ways.length - 1)] as Way))),
-  );
+  return {
+    ok: true,
+    value: Array.from({ length: count }, (_, k) =>
+      joined(parts.map((ways) => ways[Math.min(k, ways.length - 1)] as Way)),
+    ),
+  };
 }
 
 /** The ways of the parts as one way, hands and shifts carried over from part to part. */

@@ -1,9 +1,8 @@
+import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
-import { octaveWords } from '../../core/passage/passage.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { titleOf } from '../../core/recipe/title.ts';
+import { titleOf, octaveWords } from '../../core/recipe/title.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { useLibrary } from '../../data/library-queries.ts';

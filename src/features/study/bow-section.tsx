@@ -1,9 +1,9 @@
+import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instruments.ts';
 import { memo, useState } from 'react';
 import { Bowing } from '../../core/recipe/bowing.ts';
 import { evennessOf, isTaken, remediesFor, remedied, stepsOf } from '../../core/bowing/coming-out-even.ts';
 import { evenSentence, remedySentence } from '../../core/bowing/even-sentences.ts';
 import { paceOf } from '../../core/bowing/tempo.ts';
-import type { InstrumentId } from '../../core/instruments/instrument.ts';
 import type { Passage } from '../../core/passage/passage.ts';
 import type { FormId } from '../../core/theory/form.ts';
 import { Button } from '../../ui/button.tsx';
@@ -46,7 +46,7 @@ export const BowSection = memo(function BowSection({
   form: FormId;
   onBowing: (bowing: Bowing) => void;
 }) {
-  const pace = paceOf(passage, bowing, instrument, form === 'chromatic');
+  const pace = paceOf(passage, bowing, INSTRUMENT_TABLE[instrument], form === 'chromatic');
   const set = (part: Partial<Bowing>): void => onBowing({ ...bowing, ...part });
   return (
     <section aria-labelledby="bow-heading" className="mt-4 border-t border-rule pt-2">

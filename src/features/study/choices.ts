@@ -1,7 +1,7 @@
+import { passageOf, startsThatFit } from '../../core/passage/from-ask.ts';
+import { instrumentFor } from '../../core/instruments/instruments.ts';
 import { schoolNamed } from '../../core/schools/schools.ts';
 import type { Instrument } from '../../core/instruments/instrument.ts';
-import { instrumentFor } from '../../core/instruments/set-up.ts';
-import { passageOf, startsThatFit } from '../../core/passage/passage.ts';
 import { movedPins } from '../../core/study/pinning.ts';
 import { readRecipe, type RecipeInput } from '../../core/recipe/recipe.ts';
 import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory/form.ts';

@@ -1,6 +1,6 @@
+import { partNames } from '../../core/passage/from-ask.ts';
 import { memo } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { partNames } from '../../core/passage/passage.ts';
 import { handBlocks } from '../../core/fingering/reading/hand-blocks.ts';
 import { apart, LABEL_LINE } from './labels.ts';
 import { isSelected, type Selection } from './selection.ts';

@@ -1,7 +1,7 @@
+import { octaveWords } from '../../core/recipe/title.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS } from '../../core/instruments/instruments.ts';
 import { SCHOOLS } from '../../core/schools/schools.ts';
 import type { FingersShown } from '../../core/score/scored-study.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS } from '../../core/instruments/instrument.ts';
-import { octaveWords } from '../../core/passage/passage.ts';
 import { FIGURE_NAMES, FIGURES } from '../../core/theory/figure.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { CIRCLE } from '../../core/theory/key-signature.ts';

@@ -1,8 +1,8 @@
+import { stringLength } from '../../core/instruments/instruments.ts';
 import { countsOf, differingNotes, runsOf, type WayCounts } from '../../core/fingering/reading/comparison.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
 import { decidingSentence } from '../../core/fingering/reading/reasons.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { stringLength } from '../../core/instruments/set-up.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';
 import { Climb } from './climb.tsx';

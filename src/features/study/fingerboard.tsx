@@ -1,9 +1,9 @@
+import { instrumentFor, stringLength } from '../../core/instruments/instruments.ts';
 import { memo, useState } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
 import { handBlocks } from '../../core/fingering/reading/hand-blocks.ts';
 import { stringPatterns } from '../../core/fingering/reading/half-steps.ts';
-import { instrumentFor, stringLength } from '../../core/instruments/set-up.ts';
 import { stopDistance, stopSpan } from '../../core/instruments/stop.ts';
 import { Button } from '../../ui/button.tsx';
 import { apart, LABEL_LINE } from './labels.ts';

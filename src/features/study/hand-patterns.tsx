@@ -1,15 +1,15 @@
+import { INSTRUMENT_TABLE, instrumentFor } from '../../core/instruments/instruments.ts';
 import { memo } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { stringPatterns, type StringPattern } from '../../core/fingering/reading/half-steps.ts';
 import { patternWords } from '../../core/fingering/reading/hand-pattern.ts';
-import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { careOf } from '../../core/shifts/care.ts';
 
 /** The half-step pattern of each string in words and as a row of fingers, and what it asks of the hand. */
 export const HandPatterns = memo(function HandPatterns({ study }: { study: ScoredStudy }) {
   const { way, recipe, passage } = study;
   const strings = instrumentFor(recipe.instrument, recipe.setUp).strings.map((string) => string.name);
-  const words = patternWords(way.fingers, strings, recipe.instrument);
+  const words = patternWords(way.fingers, strings, INSTRUMENT_TABLE[recipe.instrument]);
   const patterns = stringPatterns(way.fingers, strings);
   return (
     <section aria-labelledby="patterns-heading">

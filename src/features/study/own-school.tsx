@@ -1,8 +1,8 @@
+import type { InstrumentId } from '../../core/instruments/instruments.ts';
 import { memo, useState } from 'react';
 import { toast } from 'sonner';
 import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../core/schools/knobs.ts';
 import { readSchool, type School } from '../../core/schools/school.ts';
-import type { InstrumentId } from '../../core/instruments/instrument.ts';
 import { newId } from '../../data/library.ts';
 import { useKeepSchool } from '../../data/schools.ts';
 import { Button } from '../../ui/button.tsx';

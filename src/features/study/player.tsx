@@ -1,3 +1,4 @@
+import { instrumentFor } from '../../core/instruments/instruments.ts';
 import { memo, useEffect, useState } from 'react';
 import { Play, Square } from 'lucide-react';
 import { Link } from 'react-router';
@@ -6,7 +7,6 @@ import { silence, sound } from '../../audio/sounding.ts';
 import { beatsPerMinute } from '../../core/recipe/bowing.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { equalHz, frequency, TEMPERAMENTS, type Temperament } from '../../core/intonation/temperament.ts';
-import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { soundPlan, USUAL_PLAYING, type Playing } from '../../core/sound/sound-plan.ts';
 import type { Recipe } from '../../core/recipe/recipe.ts';
 import { printed } from '../../core/theory/pitch.ts';

@@ -1,15 +1,17 @@
+import { octaveWords } from '../../core/recipe/title.ts';
+import { startsThatFit } from '../../core/passage/from-ask.ts';
+import {
+  INSTRUMENT_TABLE,
+  INSTRUMENTS,
+  type InstrumentId,
+  instrumentFor,
+  setUpsFor,
+} from '../../core/instruments/instruments.ts';
 import { memo } from 'react';
 import type { Finger } from '../../core/instruments/frame.ts';
 import type { School } from '../../core/schools/school.ts';
 import { SCHOOLS } from '../../core/schools/schools.ts';
-import {
-  INSTRUMENT_TABLE,
-  INSTRUMENTS,
-  type Instrument,
-  type InstrumentId,
-} from '../../core/instruments/instrument.ts';
-import { instrumentFor, setUpsFor } from '../../core/instruments/set-up.ts';
-import { octaveWords, startsThatFit } from '../../core/passage/passage.ts';
+import { type Instrument } from '../../core/instruments/instrument.ts';
 import type { Recipe } from '../../core/recipe/recipe.ts';
 import { FIGURE_NAMES, FIGURES, type FigureId } from '../../core/theory/figure.ts';
 import { formOf } from '../../core/theory/form.ts';

@@ -1,7 +1,7 @@
+import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import { lazy, memo, Suspense, useDeferredValue, useLayoutEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { wayName } from '../../core/fingering/reading/way-name.ts';
-import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
 import { readRecipe, type Recipe } from '../../core/recipe/recipe.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { titleOf } from '../../core/recipe/title.ts';

@@ -1,9 +1,10 @@
+import type { Pin } from '../../core/recipe/hand-rules.ts';
+import { instrumentFor } from '../../core/instruments/instruments.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import type { Finger } from '../../core/instruments/frame.ts';
-import { instrumentFor } from '../../core/instruments/set-up.ts';
 import { pinNote, pinRun, release } from '../../core/study/pinning.ts';
-import type { Pin, Recipe } from '../../core/recipe/recipe.ts';
+import type { Recipe } from '../../core/recipe/recipe.ts';
 import { useSteady } from '../../ui/steady.ts';
 import { focusScore } from './score-picture.ts';
 import { rangeOf, type Selection } from './selection.ts';

@@ -1,7 +1,7 @@
+import type { InstrumentId } from '../../core/instruments/instruments.ts';
 import { useState } from 'react';
 import { syllabusDifferences } from '../../core/grading/syllabus-difference.ts';
 import { sectionFor, type Syllabus } from '../../core/grading/syllabus.ts';
-import type { InstrumentId } from '../../core/instruments/instrument.ts';
 import { Choice } from '../../ui/choice.tsx';
 
 /** What differs from another syllabus, or from another version of this one. */

@@ -1,7 +1,7 @@
+import type { InstrumentId } from '../../core/instruments/instruments.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { sectionFor, type Grade, type Syllabus } from '../../core/grading/syllabus.ts';
-import type { InstrumentId } from '../../core/instruments/instrument.ts';
 import { newId } from '../../data/library.ts';
 import { isShipped, ownCopyOf, useKeepSyllabus } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';

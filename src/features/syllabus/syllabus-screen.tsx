@@ -1,10 +1,10 @@
+import { passageOf } from '../../core/passage/from-ask.ts';
+import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instruments.ts';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { coverageOf } from '../../core/grading/coverage.ts';
 import { sectionFor, type Ask, type Syllabus } from '../../core/grading/syllabus.ts';
-import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instrument.ts';
-import { passageOf } from '../../core/passage/passage.ts';
 import { useLibrary } from '../../data/library-queries.ts';
 import { isShipped, ownCopyOf, useKeepSyllabus, useRemoveSyllabus, useSyllabuses } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';

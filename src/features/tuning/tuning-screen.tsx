@@ -1,9 +1,10 @@
+import { passageOf } from '../../core/passage/from-ask.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, instrumentFor, stringLength } from '../../core/instruments/instruments.ts';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { silence, sound } from '../../audio/sounding.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS, type Instrument } from '../../core/instruments/instrument.ts';
-import { instrumentFor, stringLength } from '../../core/instruments/set-up.ts';
+import { type Instrument } from '../../core/instruments/instrument.ts';
 import {
   centsFrom,
   equalHz,
@@ -13,7 +14,7 @@ import {
   type Temperament,
 } from '../../core/intonation/temperament.ts';
 import { ringing } from '../../core/shifts/check.ts';
-import { passageOf, type Passage } from '../../core/passage/passage.ts';
+import { type Passage } from '../../core/passage/passage.ts';
 import { readRecipe, type Recipe } from '../../core/recipe/recipe.ts';
 import { formOf, SCALE_FORMS } from '../../core/theory/form.ts';
 import { CIRCLE } from '../../core/theory/key-signature.ts';

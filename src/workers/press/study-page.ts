@@ -1,6 +1,6 @@
+import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import { patternRuns } from '../../core/fingering/reading/pattern-run.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { INSTRUMENT_TABLE } from '../../core/instruments/instrument.ts';
 import { CAUTION } from '../../core/shifts/caution.ts';
 import { shiftSentences } from '../../core/shifts/sentences.ts';
 import { shiftCards } from '../../core/shifts/shift-card.ts';

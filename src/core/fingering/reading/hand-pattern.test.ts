@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { CELLO } from '../../instruments/cello.ts';
+import { VIOLIN } from '../../instruments/violin.ts';
 import { playable } from '../../study/playable.ts';
 import type { RecipeInput } from '../../recipe/recipe.ts';
 import { patternWords, widestStretch } from './hand-pattern.ts';
@@ -8,12 +10,12 @@ function study(input: RecipeInput) {
   return built.ways[0]!.fingers;
 }
 
-const VIOLIN = ['G', 'D', 'A', 'E'];
+const STRINGS = ['G', 'D', 'A', 'E'];
 
 describe('hand patterns', () => {
   // Facts of the trade: G major in first position has 2 touching 3 on the lower strings, low 2 on the upper.
   it('tell where the half steps lie, in a teacher’s words and in a beginner’s', () => {
-    const words = patternWords(study({ instrument: 'violin', tonic: 'G', octaves: 2 }), VIOLIN, 'violin');
+    const words = patternWords(study({ instrument: 'violin', tonic: 'G', octaves: 2 }), STRINGS, VIOLIN);
     expect(words.map((one) => `${one.string}: ${one.halfSteps}`)).toEqual([
       'G: half step between 2 and 3',
       'D: half step between 2 and 3',
@@ -29,9 +31,9 @@ describe('hand patterns', () => {
   });
 
   it('leave beginners’ words where the hand leaves first position, and to violin and viola', () => {
-    const high = patternWords(study({ instrument: 'violin', tonic: 'A', octaves: 3 }), VIOLIN, 'violin');
+    const high = patternWords(study({ instrument: 'violin', tonic: 'A', octaves: 3 }), STRINGS, VIOLIN);
     expect(high.find((one) => one.string === 'E')!.beginners).toBeUndefined();
-    const cello = patternWords(study({ instrument: 'cello', tonic: 'C' }), ['C', 'G'], 'cello');
+    const cello = patternWords(study({ instrument: 'cello', tonic: 'C' }), ['C', 'G'], CELLO);
     expect(cello.map((one) => one.halfSteps)).toEqual(['half step between 3 and 4', 'half step between 3 and 4']);
     expect(cello[0]!.beginners).toBeUndefined();
   });

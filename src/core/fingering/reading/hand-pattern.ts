@@ -1,12 +1,9 @@
-import type { Finger } from '../../instruments/frame.ts';
-import type { InstrumentId } from '../../instruments/instrument.ts';
+import type { Instrument } from '../../instruments/instrument.ts';
 import { stopSpan } from '../../instruments/stop.ts';
 import type { FingeredNote } from '../fingering.ts';
 import { stringPatterns, type StringPattern } from './half-steps.ts';
 import { handBlocks } from './hand-blocks.ts';
 
-/** Where the finger tapes of the major keys lie in first position, stops by finger. Common practice, no source. */
-const TAPES: Readonly<Partial<Record<Finger, number>>> = { 1: 2, 2: 4, 3: 5, 4: 7 };
 /** Beyond this stop the tapes say nothing. */
 const LAST_TAPED = 8;
 
@@ -23,14 +20,14 @@ export interface PatternWords {
 export function patternWords(
   fingers: readonly FingeredNote[],
   strings: readonly string[],
-  instrument: InstrumentId,
+  { tapes }: Pick<Instrument, 'tapes'>,
 ): PatternWords[] {
   return stringPatterns(fingers, strings)
     .filter((pattern) => pattern.stops.length > 1)
     .map((pattern) => ({
       string: pattern.string,
       halfSteps: halfStepWords(pattern),
-      beginners: instrument === 'violin' || instrument === 'viola' ? beginnersWords(pattern) : undefined,
+      beginners: tapes && beginnersWords(pattern, tapes),
     }));
 }
 
@@ -46,12 +43,15 @@ function halfStepWords({ stops, halfSteps }: StringPattern): string {
 }
 
 /** Tells each finger by the tapes; nothing where the hand leaves first position. */
-function beginnersWords({ stops, halfSteps }: StringPattern): string | undefined {
+function beginnersWords(
+  { stops, halfSteps }: StringPattern,
+  tapes: NonNullable<Instrument['tapes']>,
+): string | undefined {
   if (stops.some(({ stop, fingers }) => stop > LAST_TAPED || fingers.length !== 1)) return undefined;
   const words = stops.flatMap(({ stop, fingers }) => {
     const finger = fingers[0] ?? 0;
-    const tape = TAPES[finger];
-    if (finger === 0 || tape === undefined) return [];
+    const tape = finger === 0 ? undefined : tapes[finger];
+    if (tape === undefined) return [];
     const bend = stop - tape;
     if (Math.abs(bend) > 1) return ['away'];
     const below = stops.find((one) => one.stop === stop - 1)?.fingers[0];

@@ -1,4 +1,4 @@
-import { instrumentFor } from '../../instruments/set-up.ts';
+import { instrumentFor } from '../../instruments/instruments.ts';
 import { positionWords } from '../../instruments/position.ts';
 import type { Passage } from '../../passage/passage.ts';
 import type { Recipe } from '../../recipe/recipe.ts';

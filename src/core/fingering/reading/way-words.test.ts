@@ -1,6 +1,6 @@
+import { instrumentFor } from '../../instruments/instruments.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { instrumentFor } from '../../instruments/set-up.ts';
 import { arbitraryRecipe } from '../../recipe/arbitrary-recipe.ts';
 import { buildFrom } from '../../study/build.ts';
 import { playable } from '../../study/playable.ts';

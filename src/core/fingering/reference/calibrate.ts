@@ -1,10 +1,15 @@
-import type { InstrumentId } from '../../instruments/instrument.ts';
-import { passageOf } from '../../passage/passage.ts';
-import { readRecipe, type Pin, type Recipe } from '../../recipe/recipe.ts';
-import { fingerPassage, type Way } from '../fingering.ts';
+import { passageOf } from '../../passage/from-ask.ts';
+import type { Pin } from '../../recipe/hand-rules.ts';
+import type { InstrumentId } from '../../instruments/instruments.ts';
+import { readRecipe, type Recipe } from '../../recipe/recipe.ts';
+import { fingerPassage, type Task, type Way } from '../fingering.ts';
 import { pathCost } from '../search/path-cost.ts';
 import { matches, readTokens, type ReferenceCase } from './case.ts';
-import { pose, solveBest } from '../search/solve.ts';
+import { EngineMemory } from '../search/memory.ts';
+import { pose, solveBest } from '../search/routes.ts';
+import { handOf } from '../../recipe/hand.ts';
+import { parallelMajor } from '../../passage/kin.ts';
+import type { Passage } from '../../passage/passage.ts';
 import { TERM_IDS, TERMS, type CostTable } from '../../schools/terms.ts';
 
 /** What a fit moved, and how well a table does. */
@@ -89,8 +94,13 @@ function worked(reference: ReferenceCase, table: CostTable): { recipe?: Recipe; 
   if (!recipe.ok) return { top: 0, ways: [] };
   const passage = passageOf(recipe.value);
   if (!passage.ok) return { top: 0, ways: [] };
-  const ways = fingerPassage(recipe.value, passage.value, table);
+  const ways = fingerPassage(taskUnder(recipe.value, passage.value, table), recipe.value.ways);
   return { recipe: recipe.value, top: passage.value.top, ways: ways.ok ? ways.value : [] };
+}
+
+/** What the engine fingers for a recipe, under a table on trial. */
+function taskUnder(recipe: Recipe, passage: Passage, table: CostTable): Task {
+  return { passage, hand: handOf(recipe, table), kin: parallelMajor(recipe) };
 }
 
 function wishOf(reference: ReferenceCase, table: CostTable): Wish | undefined {
@@ -126,7 +136,7 @@ function pinsFor(reference: ReferenceCase, recipe: Recipe, top: number): Pin[] {
 function amountsOf(recipe: Recipe, table: CostTable): Float64Array | undefined {
   const passage = passageOf(recipe);
   if (!passage.ok) return undefined;
-  const posed = pose(recipe, passage.value, table);
+  const posed = pose(taskUnder(recipe, passage.value, table), new EngineMemory());
   if (!posed.ok) return undefined;
   const best = solveBest(posed.value);
   if (!best) return undefined;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { COST_TABLES } from '../../schools/cost-tables.ts';
+import { INSTRUMENT_TABLE } from '../../instruments/instruments.ts';
+import { tableFor } from '../../schools/cost-tables.ts';
 import { holds } from './calibrate.ts';
 import { REFERENCE_CASES } from './cases.ts';
 
@@ -13,7 +14,7 @@ describe('reference fingerings', () => {
   for (const reference of REFERENCE_CASES) {
     const missed = MISSED.includes(reference.id);
     it(`${missed ? 'not yet: ' : ''}${reference.id}: ${reference.why}`, () => {
-      expect(holds(reference, COST_TABLES[reference.recipe.instrument])).toBe(!missed);
+      expect(holds(reference, tableFor(INSTRUMENT_TABLE[reference.recipe.instrument]))).toBe(!missed);
     });
   }
 });

@@ -112,3 +112,8 @@ export function stoppedCandidates(
 export function sameHand(a: Candidate, b: Candidate): boolean {
   return a.hand === b.hand && a.thumb === b.thumb;
 }
+
+/** True when two candidates are one finger of one hand on one place. */
+export function sameStop(a: Candidate, b: Candidate): boolean {
+  return a.string === b.string && a.stop === b.stop && a.rank === b.rank && sameHand(a, b) && a.posture === b.posture;
+}

@@ -1,12 +1,14 @@
 import { fingerRank, type Finger } from '../../instruments/frame.ts';
 import { lowestOn, type Instrument, type InstrumentString } from '../../instruments/instrument.ts';
-import type { Passage } from '../../passage/passage.ts';
-import type { Pin, Recipe } from '../../recipe/recipe.ts';
-import { granted, refused, type Outcome } from '../../base/outcome.ts';
+import { refused, type Outcome } from '../../base/outcome.ts';
+import type { Passage, PassageNote } from '../../passage/passage.ts';
+import type { Pin } from '../../recipe/hand-rules.ts';
+import type { OpenStringRule } from '../../schools/open-strings.ts';
 import { printed } from '../../theory/pitch.ts';
 import { openString, rankOf, stoppedCandidates, type Candidate } from './candidate.ts';
 import type { Setting } from './setting.ts';
-import type { NoteChoices } from './traversal.ts';
+import type { NoteChoices } from './column.ts';
+import type { KeptShifts } from './kept-shifts.ts';
 
 /** A finger prescribed for a note by a group, and the group it belongs to. */
 export interface GroupFinger {
@@ -26,12 +28,12 @@ export interface ChoiceRules {
   readonly hands: readonly [low: number, high: number];
   /** Indices of the strings allowed. */
   readonly strings: readonly number[];
-  readonly openStrings: Recipe['openStrings'];
+  readonly openStrings: OpenStringRule;
   /** Pins by note, with their place in the recipe's list; one a note. */
   readonly pins: ReadonlyMap<number, PlacedPin>;
   readonly groups: ReadonlyMap<number, GroupFinger>;
-  /** The string a note keeps to, by note, where the study keeps another's shifts. */
-  readonly keptStrings: ReadonlyMap<number, number>;
+  /** The strings and shifts of another passage, where they are to be kept. */
+  readonly kept: KeptShifts | undefined;
 }
 
 const EVERY_HAND: readonly [number, number] = [0, 99];
@@ -46,52 +48,58 @@ export function choicesOf(passage: Passage, rules: ChoiceRules): Outcome<NoteCho
   const all: NoteChoices[] = [];
   for (const note of passage.notes) {
     const pin = rules.pins.get(note.at);
-    const choices = pin
-      ? pinnedChoices(note.pitch.midi, pin.pin, note.heading, rules)
-      : freeChoices(note.pitch.midi, note.heading, note.at, rules);
+    const choices = pin ? pinnedChoices(note, pin.pin, rules) : freeChoices(note, rules);
     if (choices.stopped.length + choices.open.length === 0) {
-      const place = `${printed(note.pitch.name)} (note ${note.at + 1})`;
-      return pin
-        ? impossiblePin(pin, note.pitch.midi, place, rules, impossibleAfter(passage, note.at, rules))
-        : blocked(place, note.at, note.pitch.midi, rules);
+      return pin ? impossiblePin(pin, note, rules, impossibleAfter(passage, note.at, rules)) : blocked(note, rules);
     }
     all.push(choices);
   }
-  return granted(all);
+  return { ok: true, value: all };
 }
 
-function freeChoices(midi: number, heading: 'up' | 'down', at: number, rules: ChoiceRules): NoteChoices {
+function freeChoices(note: PassageNote, rules: ChoiceRules): NoteChoices {
+  const { at, heading } = note;
+  const { midi } = note.pitch;
+  const chromatic = note.chromatic === true;
   const finger = rules.groups.get(at)?.finger;
-  const kept = rules.keptStrings.get(at);
+  const kept = rules.kept?.strings.get(at);
   const strings = kept === undefined ? rules.strings : rules.strings.filter((index) => index === kept);
-  const stopped = stoppedOn(midi, strings, rules.hands, false, rules);
+  const stopped = stoppedOn(midi, chromatic, strings, rules.hands, false, rules);
   const open = openOn(midi, strings, false, rules);
   const allowed =
     rules.openStrings === 'free' ||
     rules.openStrings === `${heading}-only` ||
     finger === 0 ||
-    stoppedOn(midi, rules.strings, EVERY_HAND, false, rules).length === 0;
-  if (finger === undefined) return { stopped, open: allowed ? open : [], pinned: false };
+    stoppedOn(midi, chromatic, rules.strings, EVERY_HAND, false, rules).length === 0;
+  if (finger === undefined) return { stopped, open: allowed ? open : [], pinned: false, chromatic };
   return finger === 0
-    ? { stopped: [], open, pinned: false }
-    : { stopped: stopped.filter((candidate) => candidate.rank === rankOf(finger)), open: [], pinned: false };
+    ? { stopped: [], open, pinned: false, chromatic }
+    : {
+        stopped: stopped.filter((candidate) => candidate.rank === rankOf(finger)),
+        open: [],
+        pinned: false,
+        chromatic,
+      };
 }
 
 /** A pin beats every rule, but keeps within the rules where it can. */
-function pinnedChoices(midi: number, pin: Pin, heading: 'up' | 'down', rules: ChoiceRules): NoteChoices {
+function pinnedChoices(note: PassageNote, pin: Pin, rules: ChoiceRules): NoteChoices {
+  const { heading } = note;
+  const { midi } = note.pitch;
+  const chromatic = note.chromatic === true;
   const { instrument } = rules.setting;
   const every = instrument.strings.map((_, index) => index);
   const own = pin.string === undefined ? rules.strings : [stringIndex(instrument, pin.string)];
   const attempt = (strings: readonly number[], hands: readonly [number, number]): NoteChoices => {
-    const stopped = stoppedOn(midi, strings, hands, pin.string !== undefined, rules);
+    const stopped = stoppedOn(midi, chromatic, strings, hands, pin.string !== undefined, rules);
     const open = openOn(midi, strings, pin.string !== undefined, rules);
-    if (pin.finger === 0) return { stopped: [], open, pinned: true };
+    if (pin.finger === 0) return { stopped: [], open, pinned: true, chromatic };
     if (pin.finger !== undefined) {
       const rank = rankOf(pin.finger);
-      return { stopped: stopped.filter((candidate) => candidate.rank === rank), open: [], pinned: true };
+      return { stopped: stopped.filter((candidate) => candidate.rank === rank), open: [], pinned: true, chromatic };
     }
     const mayRing = rules.openStrings === 'free' || rules.openStrings === `${heading}-only` || stopped.length === 0;
-    return { stopped, open: mayRing ? open : [], pinned: true };
+    return { stopped, open: mayRing ? open : [], pinned: true, chromatic };
   };
   const tries: [readonly number[], readonly [number, number]][] = [
     [own, rules.hands],
@@ -102,18 +110,19 @@ function pinnedChoices(midi: number, pin: Pin, heading: 'up' | 'down', rules: Ch
     const choices = attempt(strings, hands);
     if (choices.stopped.length + choices.open.length > 0) return choices;
   }
-  return { stopped: [], open: [], pinned: true };
+  return { stopped: [], open: [], pinned: true, chromatic };
 }
 
 function stoppedOn(
   midi: number,
+  chromatic: boolean,
   strings: readonly number[],
   hands: readonly [number, number],
   pinned: boolean,
   { setting }: ChoiceRules,
 ): readonly Candidate[] {
-  const { instrument, frames, chromatic } = setting;
-  return setting.memory.candidates(`${midi} ${strings.join()} ${hands.join()} ${pinned}`, () =>
+  const { instrument, frames } = setting;
+  return setting.memory.candidates(`${midi} ${chromatic} ${strings.join()} ${hands.join()} ${pinned}`, () =>
     strings.flatMap((index) => {
       const string = instrument.strings[index] as InstrumentString;
       return stoppedCandidates(instrument, frames, index, midi - string.open, hands, chromatic, pinned);
@@ -135,9 +144,13 @@ function impossibleAfter({ notes }: Passage, at: number, rules: ChoiceRules): nu
   return notes.slice(at + 1).flatMap((note) => {
     const pin = rules.pins.get(note.at);
     if (!pin) return [];
-    const { stopped, open } = pinnedChoices(note.pitch.midi, pin.pin, note.heading, rules);
+    const { stopped, open } = pinnedChoices(note, pin.pin, rules);
     return stopped.length + open.length === 0 ? [note.at] : [];
   });
+}
+
+function placeWords({ at, pitch }: PassageNote): string {
+  return `${printed(pitch.name)} (note ${at + 1})`;
 }
 
 /**
@@ -146,49 +159,41 @@ function impossibleAfter({ notes }: Passage, at: number, rules: ChoiceRules): nu
  */
 function impossiblePin(
   { pin, index }: PlacedPin,
-  midi: number,
-  place: string,
+  note: PassageNote,
   rules: ChoiceRules,
-  others: readonly number[],
+  after: readonly number[],
 ): Outcome<never> {
-  const gone = [pin.at, ...others];
-  const release =
-    others.length === 0
-      ? ' Release this pin, and the rest can stay.'
-      : ` Release it, and the pins on ${others.length === 1 ? 'note' : 'notes'} ${others.map((at) => at + 1).join(', ')}; the rest can stay.`;
+  const { midi } = note.pitch;
+  const gone = [pin.at, ...after];
+  const others = after.map((at) => at + 1);
   const { instrument } = rules.setting;
   const sounding = instrument.strings.filter((string) => sounds(string, midi, instrument));
-  const field =
-    pin.string !== undefined && !sounding.some((string) => string.name === pin.string) ? 'string' : 'finger';
-  if (field === 'string') {
-    return refused(
-      `pins.${index}.string`,
-      `${place} does not lie on the ${pin.string} string. It can be played on: ${sounding.map((string) => string.name).join(', ')}.${release}`,
-      gone,
-    );
+  if (pin.string !== undefined && !sounding.some((string) => string.name === pin.string)) {
+    const facts = { note: placeWords(note), string: pin.string, strings: namesOf(sounding), others };
+    return refused('pin-off-string', `pins.${index}.string`, facts, gone);
   }
   const strings =
     pin.string === undefined ? instrument.strings : sounding.filter((string) => string.name === pin.string);
-  const fingers = [...new Set(strings.flatMap((string) => fingersFor(string, midi, rules)))];
-  const where = pin.string === undefined ? '' : ` on the ${pin.string} string`;
-  return refused(
-    `pins.${index}.finger`,
-    `Finger ${pin.finger} cannot play ${place}${where}. What can: ${fingers.join(', ')}.${release}`,
-    gone,
-  );
+  const fingers = [...new Set(strings.flatMap((string) => fingersFor(string, note, rules)))].map(String);
+  const facts = { note: placeWords(note), finger: String(pin.finger), string: pin.string, fingers, others };
+  return refused('pin-off-finger', `pins.${index}.finger`, facts, gone);
+}
+
+function namesOf(strings: readonly InstrumentString[]): string[] {
+  return strings.map((string) => string.name);
 }
 
 function sounds(string: InstrumentString, midi: number, instrument: Instrument): boolean {
   return midi >= lowestOn(string) && midi - string.open <= instrument.highestStop;
 }
 
-function fingersFor(string: InstrumentString, midi: number, rules: ChoiceRules): Finger[] {
-  const { instrument, frames, chromatic } = rules.setting;
-  const stop = midi - string.open;
+function fingersFor(string: InstrumentString, { pitch, chromatic }: PassageNote, rules: ChoiceRules): Finger[] {
+  const { instrument, frames } = rules.setting;
+  const stop = pitch.midi - string.open;
   if (stop <= 0) return [0];
+  if (stop > instrument.highestStop) return [];
   const places = frames
     .filter((frame) => chromatic || !frame.chromaticOnly)
-    .filter(() => stop > 0 && stop <= instrument.highestStop)
     .flatMap((frame) =>
       frame.places.filter((place) => stop - place.offset >= frame.hands[0] && stop - place.offset <= frame.hands[1]),
     );
@@ -196,28 +201,24 @@ function fingersFor(string: InstrumentString, midi: number, rules: ChoiceRules):
 }
 
 /** Says which rule leaves a note without a finger, and what would give it one. */
-function blocked(place: string, at: number, midi: number, rules: ChoiceRules): Outcome<never> {
+function blocked(note: PassageNote, rules: ChoiceRules): Outcome<never> {
   const { instrument } = rules.setting;
-  const group = rules.groups.get(at);
+  const { midi } = note.pitch;
+  const group = rules.groups.get(note.at);
   if (group !== undefined) {
-    return refused(
-      'groups',
-      `Finger ${group.finger} of group ${group.group + 1} cannot play ${place} here. Change that group, or allow other strings or positions.`,
-    );
+    const facts = { finger: String(group.finger), group: group.group + 1, note: placeWords(note) };
+    return refused('group-unplayable', 'groups', facts);
   }
   const strings = instrument.strings.filter((string) => sounds(string, midi, instrument));
   const allowed = strings.filter((string) => rules.strings.includes(instrument.strings.indexOf(string)));
   if (allowed.length === 0) {
-    return refused(
-      'strings',
-      `${place} does not lie on the strings allowed. It can be played on: ${strings.map((string) => string.name).join(', ')}.`,
-    );
+    return refused('off-strings', 'strings', { note: placeWords(note), strings: namesOf(strings) });
   }
-  const hands = stoppedOn(midi, rules.strings, EVERY_HAND, false, rules).map((candidate) => candidate.hand);
-  return refused(
-    'positions',
-    hands.length > 0
-      ? `${place} cannot be reached with the hand between stops ${rules.hands[0]} and ${rules.hands[1]}. On the strings allowed it needs a hand between stops ${Math.min(...hands)} and ${Math.max(...hands)}.`
-      : `${place} cannot be fingered on the strings allowed. Allow: ${strings.map((string) => string.name).join(', ')}.`,
-  );
+  const reach = stoppedOn(midi, note.chromatic ?? false, rules.strings, EVERY_HAND, false, rules);
+  const hands = reach.map((candidate) => candidate.hand);
+  if (hands.length === 0) {
+    return refused('no-finger', 'positions', { note: placeWords(note), strings: namesOf(strings) });
+  }
+  const needed = [Math.min(...hands), Math.max(...hands)] as const;
+  return refused('off-positions', 'positions', { note: placeWords(note), asked: rules.hands, needed });
 }

@@ -1,19 +1,20 @@
+import { passageOf } from '../../passage/from-ask.ts';
 import { describe, expect, it } from 'vitest';
 import { playable } from '../../study/playable.ts';
-import { passageOf } from '../../passage/passage.ts';
 import { readRecipe, type RecipeInput } from '../../recipe/recipe.ts';
-import { bestPath, sweep } from './chain.ts';
-import { COST_TABLES } from '../../schools/cost-tables.ts';
+import { bestPath, sweep } from './lattice.ts';
+import { EngineMemory } from './memory.ts';
 import { pathCost } from './path-cost.ts';
-import { pose, solveBest } from './solve.ts';
+import { taskOf } from '../../study/task.ts';
+import { pose, solveBest } from './routes.ts';
 import { TERM } from '../../schools/terms.ts';
 
-function posed(input: RecipeInput) {
+function posed(input: RecipeInput, memory = new EngineMemory()) {
   const recipe = readRecipe(input);
   if (!recipe.ok) throw new Error(recipe.refusal.message);
   const passage = passageOf(recipe.value);
   if (!passage.ok) throw new Error(passage.refusal.message);
-  const result = pose(recipe.value, passage.value, COST_TABLES[recipe.value.instrument]);
+  const result = pose(taskOf(recipe.value, passage.value), memory);
   if (!result.ok) throw new Error(result.refusal.message);
   return result.value;
 }
@@ -45,7 +46,7 @@ describe('a minor and its parallel major', () => {
         for (const route of problem.routes) {
           const side = route.charges.includes('parallel-differs') ? 'leaving' : 'keeping';
           const charge = side === 'leaving' ? route.surcharge - margin : route.surcharge;
-          sides[side] = Math.min(sides[side], sweep(route.chain).best + charge);
+          sides[side] = Math.min(sides[side], sweep(route.lattice).best + charge);
         }
         const best = solveBest(problem)!;
         const left = best.route.charges.includes('parallel-differs');
@@ -62,24 +63,23 @@ describe('a minor and its parallel major', () => {
     for (const form of ['natural-minor', 'harmonic-minor', 'melodic-minor'] as const) {
       const problem = posed({ instrument: 'cello', tonic: 'F', form, octaves: 2 });
       for (const route of problem.routes) {
-        const run = sweep(route.chain);
+        const run = sweep(route.lattice);
         if (!Number.isFinite(run.best)) continue;
-        const path = route.expand(bestPath(route.chain, run));
+        const path = route.read(bestPath(route.lattice, run));
         expect(pathCost(problem.problem, path, route.charges).cost).toBeCloseTo(run.best + route.surcharge, 9);
       }
     }
   });
 
   it('changes nothing by what was remembered from other studies', () => {
+    const memory = new EngineMemory();
     for (const tonic of ['C', 'Eb', 'F#', 'A']) {
-      const recipe = readRecipe({ instrument: 'cello', tonic, form: 'melodic-minor', octaves: 3 });
-      const passage = recipe.ok ? passageOf(recipe.value) : recipe;
-      if (!recipe.ok || !passage.ok) throw new Error('no such study');
-      const known = pose(recipe.value, passage.value);
-      const afresh = pose(recipe.value, passage.value, { ...COST_TABLES.cello });
-      if (!known.ok || !afresh.ok) throw new Error('not playable');
-      expect(solveBest(known.value)!.cost).toBe(solveBest(afresh.value)!.cost);
-      expect(solveBest(known.value)!.path).toEqual(solveBest(afresh.value)!.path);
+      const input: RecipeInput = { instrument: 'cello', tonic, form: 'melodic-minor', octaves: 3 };
+      const known = solveBest(posed(input, memory))!;
+      const afresh = solveBest(posed(input))!;
+      expect(known.cost).toBe(afresh.cost);
+      expect(known.path).toEqual(afresh.path);
     }
+    expect(memory.bytes).toBeGreaterThan(0);
   });
 });

@@ -1,18 +1,12 @@
 import { openString, type Candidate } from './candidate.ts';
-import { stateOffsets, stepLink, type Chain, type Link, type StepLink } from './chain.ts';
-import {
-  beginCost,
-  edgeBetween,
-  layerAfter,
-  ownCost,
-  trace,
-  Traversal,
-  visitCost,
-  type Layer,
-  type NoteChoices,
-  type Problem,
-} from './traversal.ts';
-import type { Setting, StepContext } from './setting.ts';
+import { columnAfter, type Column, type NoteChoices } from './column.ts';
+import { stateOffsets, stretchPlace, type Lattice, type Link, type StepLink } from './lattice.ts';
+import { beginCost, ownCost, stepLink, stepsBetween, visitCost } from './links.ts';
+import type { Problem } from './problem.ts';
+import type { Setting } from './setting.ts';
+import { candidateIn, FRESH, freshDown, freshIn, freshUp, stateOf, STATES } from './state.ts';
+import type { Step } from './step.ts';
+import { candidatesOn, endCosts, hasNoOpen, nowhere, startAt, walkThrough, walkTo } from './walk.ts';
 
 /** Notes of the way up and of the way down that sound the same and are fingered the same. */
 export interface Pairing {
@@ -20,176 +14,97 @@ export interface Pairing {
   readonly down: number;
 }
 
-const INF = Number.POSITIVE_INFINITY;
+/** A lattice, and how one of its paths is read as the candidates of every note, in playing order. */
+export interface Readable {
+  readonly lattice: Lattice;
+  readonly read: (path: readonly number[]) => Candidate[];
+}
+
+/** A part of the passage that is walked one way, and where its notes lie: from `note` on, up or down. */
+interface Side {
+  readonly walk: Lattice;
+  readonly note: number;
+  readonly heading: 1 | -1;
+}
 
 /**
- * A passage whose way down is its way up read backwards wherever the notes agree.
+ * The lattice of a passage whose way down is its way up read backwards wherever the notes agree;
+ * `undefined` where too little of it can be paired.
  *
- * Notes that agree are paired into columns; the stretches between them where they don't agree
- * (melodic minor), a turn before the first pair or after the last, and the stretch over the top
- * are solved apart, each way for itself, so that the whole stays exact.
+ * Notes that agree are paired into one column and cost both ways at once. Where they don't agree
+ * (melodic minor, open strings one way only) the stretch between two pairs is solved each way for
+ * itself, from every state to every state; a turn before the first pair or after the last, and the
+ * way over the top, likewise. So the whole stays exact.
  */
-export class MirroredPassage {
-  readonly chain: Chain;
-  readonly pairs: readonly Pairing[];
-  readonly #problem: Problem;
-  readonly #stretches = new Map<number, { up: Stretch; down: Stretch }>();
-  readonly #head: Traversal | undefined;
-  readonly #tail: Traversal | undefined;
-  readonly #cap: Traversal | undefined;
-
-  private constructor(problem: Problem, pairs: readonly Pairing[]) {
-    this.#problem = problem;
-    this.pairs = pairs;
-    const { setting, notes, steps } = problem;
-    const first = pairs[0] as Pairing;
-    const last = pairs[pairs.length - 1] as Pairing;
-    const visit = visitCost(setting);
-
-    const columns: Layer[] = [];
-    const links: Link[] = [];
-    const shared = pairs.map((pair) => common(notes[pair.up] as NoteChoices, notes[pair.down] as NoteChoices));
-    pairs.forEach((pair, k) => {
-      const choices = shared[k] as NoteChoices;
-      const before = columns[k - 1];
-      const previous = pairs[k - 1];
-      if (!before || !previous) {
-        columns.push(layerAfter(undefined, choices));
-        return;
-      }
-      if (pair.up === previous.up + 1 && pair.down === previous.down - 1) {
-        const layer = layerAfter(before, choices);
-        const stepUp = steps[previous.up] as StepContext;
-        const stepDown = steps[pair.down] as StepContext;
-        const once = pair.up === pair.down;
-        columns.push(layer);
-        links.push(
-          setting.memory.link(before, layer, stepUp, { step: stepDown, once }, () =>
-            bothWays(before, layer, stepUp, stepDown, once, setting),
-          ),
-        );
-        return;
-      }
-      const layer: Layer = { all: choices.stopped, stopped: choices.stopped };
-      columns.push(layer);
-      const upwards = new Traversal(pinnedEnd(problem, pair.up, layer), span(previous.up, pair.up), false, before);
-      const downwards = new Traversal(
-        pinnedEnd(problem, pair.down, layer),
-        span(previous.down, pair.down),
-        true,
-        before,
-      );
-      const up = solveStretch(upwards, visit);
-      const down = solveStretch(downwards, visit);
-      if (pair.up === pair.down) deductOwn(down.table, layer.all, setting);
-      this.#stretches.set(k - 1, { up, down });
-      links.push({ kind: 'stretch', up: up.table, down: down.table });
-    });
-
-    const foot = columns[0] as Layer;
-    if (first.up > 0) this.#head = new Traversal(pinnedEnd(problem, first.up, foot), span(0, first.up), false);
-    if (first.down < notes.length - 1) {
-      this.#tail = new Traversal(pinnedEnd(problem, first.down, foot), span(notes.length - 1, first.down), true);
+export function mirroredLattice(problem: Problem, candidates: readonly Pairing[]): Readable | undefined {
+  const pairs = usablePairs(problem, candidates);
+  if (pairs.length < 2) return undefined;
+  const { setting, notes } = problem;
+  const columns: Column[] = [];
+  const links: Link[] = [];
+  const stretches: { readonly link: number; readonly up: Side; readonly down: Side }[] = [];
+  pairs.forEach((pair, k) => {
+    const choices = common(notes[pair.up] as NoteChoices, notes[pair.down] as NoteChoices);
+    const before = columns[k - 1];
+    const previous = pairs[k - 1];
+    if (!before || !previous) columns.push(columnAfter(undefined, choices));
+    else if (adjacent(previous, pair)) {
+      const column = columnAfter(before, choices);
+      columns.push(column);
+      links.push(bothWays(problem, before, column, previous, pair));
+    } else {
+      const column: Column = { all: choices.stopped, stopped: choices.stopped, chromatic: choices.chromatic };
+      const up = sideBetween(problem, previous.up, pair.up, before, column);
+      const down = sideBetween(problem, previous.down, pair.down, before, column);
+      columns.push(column);
+      stretches.push({ link: links.length, up, down });
+      // A top note sounded once ends both ways, and costs once.
+      const once = pair.up === pair.down ? column : undefined;
+      links.push({ kind: 'stretch', up: tableOf(up.walk), down: tableOf(down.walk, once, setting) });
     }
-    const peak = columns[columns.length - 1] as Layer;
-    if (last.down > last.up) {
-      this.#cap = new Traversal(pinnedEnd(problem, last.down, peak), span(last.up, last.down), false, peak);
-    }
-    const candidates = columns.map((layer) => layer.all);
-    this.chain = {
-      columns: candidates,
-      links,
-      offsets: stateOffsets(candidates),
-      start: this.#startCosts(foot.all, first),
-      finish: this.#finishCosts(peak.all),
-      freshFlag: 3,
-      visit,
-    };
-  }
+  });
+  const foot = columns[0] as Column;
+  const peak = columns[columns.length - 1] as Column;
+  const ends = endsOf(problem, pairs, foot, peak);
+  const visit = visitCost(setting);
+  const candidateColumns = columns.map((column) => column.all);
+  const lattice: Lattice = {
+    columns: candidateColumns,
+    links,
+    offsets: stateOffsets(candidateColumns),
+    start: startCosts(problem, pairs[0] as Pairing, foot, ends),
+    finish: finishCosts(peak, ends, visit, setting),
+    begun: FRESH.both,
+    visit,
+  };
 
-  /**
-   * The mirrored passage of a problem of `up-down` notes whose tops stand at `top` (and `top + 1`
-   * when repeated). Gives `undefined` when too little of it can be paired.
-   */
-  static of(problem: Problem, candidates: readonly Pairing[]): MirroredPassage | undefined {
-    const pairs = usablePairs(problem, candidates);
-    return pairs.length < 2 ? undefined : new MirroredPassage(problem, pairs);
-  }
-
-  #startCosts(foot: readonly Candidate[], first: Pairing): Float64Array {
-    const { setting } = this.#problem;
-    const start = new Float64Array(4 * foot.length).fill(INF);
-    const up = this.#head
-      ? endDistances(this.#head, setting, false)
-      : single(foot, (candidate) => beginCost(candidate, setting));
-    const down = this.#tail
-      ? endDistances(this.#tail, setting, true)
-      : single(foot, (candidate) => ownCost(candidate, setting));
-    foot.forEach((candidate, c) => {
-      const once = first.up === first.down ? ownCost(candidate, setting) : 0;
-      for (let flag = 0; flag < 4; flag += 1) {
-        start[4 * c + flag] = (up[2 * c + (flag & 1)] as number) + (down[2 * c + (flag >> 1)] as number) - once;
-      }
-    });
-    return start;
-  }
-
-  #finishCosts(peak: readonly Candidate[]): Float64Array {
-    const visit = visitCost(this.#problem.setting);
-    const finish = new Float64Array(4 * peak.length);
-    const cap = this.#cap;
-    peak.forEach((candidate, c) => {
-      for (let flag = 0; flag < 4; flag += 1) {
-        const alone = flag === 3 && candidate.rank !== 0 ? visit : 0;
-        finish[4 * c + flag] = cap
-          ? capCost(cap, c, flag, visit).cost - ownCost(candidate, this.#problem.setting)
-          : alone;
-      }
-    });
-    return finish;
-  }
-
-  /** The candidates of every note of the passage, in playing order, for a path of the chain. */
-  expand(path: readonly number[]): Candidate[] {
-    const { notes, setting } = this.#problem;
-    const visit = visitCost(setting);
+  const read = (path: readonly number[]): Candidate[] => {
     const result = new Array<Candidate>(notes.length);
-    const column = (k: number): Candidate =>
-      (this.chain.columns[k] as readonly Candidate[])[(path[k] as number) >> 2] as Candidate;
-    this.pairs.forEach((pair, k) => {
-      result[pair.up] = column(k);
-      result[pair.down] = column(k);
-    });
-    const fill = (walk: Traversal, from: number, step: 1 | -1, states: readonly number[]): void => {
-      states.forEach((state, k) => {
-        result[from + k * step] = (walk.layers[k] as Layer).all[state >> 1] as Candidate;
-      });
+    const fill = ({ walk, note, heading }: Side, states: readonly number[]): void => {
+      candidatesOn(walk, states).forEach((candidate, k) => (result[note + k * heading] = candidate));
     };
-    for (const [k, walks] of this.#stretches) {
-      const here = path[k] as number;
-      const next = path[k + 1] as number;
-      const pair = this.pairs[k] as Pairing;
-      fill(walks.up.walk, pair.up, 1, across(walks.up, 2 * (here >> 2) + (here & 1), 2 * (next >> 2) + (next & 1)));
-      fill(
-        walks.down.walk,
-        pair.down,
-        -1,
-        across(walks.down, 2 * (here >> 2) + ((here >> 1) & 1), 2 * (next >> 2) + ((next >> 1) & 1)),
-      );
+    const own = candidatesOn(lattice, path);
+    pairs.forEach(({ up, down }, k) => {
+      result[up] = own[k] as Candidate;
+      result[down] = own[k] as Candidate;
+    });
+    for (const { link, up, down } of stretches) {
+      const here = path[link] as number;
+      const next = path[link + 1] as number;
+      fill(up, across(up.walk, oneWay(here, freshUp), oneWay(next, freshUp)));
+      fill(down, across(down.walk, oneWay(here, freshDown), oneWay(next, freshDown)));
     }
-    const foot = path[0] as number;
-    if (this.#head) fill(this.#head, 0, 1, walkTo(this.#head, setting, false, 2 * (foot >> 2) + (foot & 1)));
-    if (this.#tail) {
-      fill(this.#tail, notes.length - 1, -1, walkTo(this.#tail, setting, true, 2 * (foot >> 2) + ((foot >> 1) & 1)));
-    }
-    const peak = path[path.length - 1] as number;
-    if (this.#cap) {
-      const { end } = capCost(this.#cap, peak >> 2, peak & 3, visit);
-      const last = this.pairs[this.pairs.length - 1] as Pairing;
-      fill(this.#cap, last.up, 1, between(this.#cap, 2 * (peak >> 2) + (peak & 1), end, visit));
+    const begin = path[0] as number;
+    if (ends.head) fill(ends.head, walkTo(ends.head.walk, beginning(ends.head, problem), oneWay(begin, freshUp)));
+    if (ends.tail) fill(ends.tail, walkTo(ends.tail.walk, beginning(ends.tail, problem), oneWay(begin, freshDown)));
+    if (ends.cap) {
+      const end = path[path.length - 1] as number;
+      const { state } = overTheTop(ends.cap.walk, candidateIn(end), freshIn(end), visit);
+      fill(ends.cap, across(ends.cap.walk, oneWay(end, freshUp), state));
     }
     return rememberHands(result);
-  }
+  };
+  return { lattice, read };
 }
 
 /** Gives every open string the hand of the last stopped note before it in playing order. */
@@ -200,6 +115,10 @@ export function rememberHands(path: readonly Candidate[]): Candidate[] {
     last = candidate;
     return candidate;
   });
+}
+
+function adjacent(previous: Pairing, pair: Pairing): boolean {
+  return pair.up === previous.up + 1 && pair.down === previous.down - 1;
 }
 
 /**
@@ -215,10 +134,8 @@ function usablePairs(problem: Problem, candidates: readonly Pairing[]): Pairing[
     const both = common(up, down);
     if (both.stopped.length + both.open.length === 0) continue;
     const previous = pairs[pairs.length - 1];
-    const adjacent = previous
-      ? pair.up === previous.up + 1 && pair.down === previous.down - 1
-      : pair.up === 0 && pair.down === problem.notes.length - 1;
-    if (!adjacent && (both.open.length > 0 || both.stopped.length === 0)) continue;
+    const joined = previous ? adjacent(previous, pair) : pair.up === 0 && pair.down === problem.notes.length - 1;
+    if (!joined && (both.open.length > 0 || both.stopped.length === 0)) continue;
     pairs.push(pair);
   }
   return pairs;
@@ -229,7 +146,7 @@ function common(up: NoteChoices, down: NoteChoices): NoteChoices {
   const stopped =
     up.stopped === down.stopped ? up.stopped : up.stopped.filter((a) => down.stopped.some((b) => same(a, b)));
   const open = up.open.filter((a) => down.open.some((b) => a.string === b.string));
-  return { stopped, open, pinned: up.pinned || down.pinned };
+  return { stopped, open, pinned: up.pinned || down.pinned, chromatic: up.chromatic };
 }
 
 function same(a: Candidate, b: Candidate): boolean {
@@ -244,111 +161,147 @@ function same(a: Candidate, b: Candidate): boolean {
   );
 }
 
-/** One step walked on the way up and on the way down at once; a top note sounded `once` costs once. */
+/** One step walked on the way up and on the way down at once; a top note both ways share costs once. */
 function bothWays(
-  before: Layer,
-  layer: Layer,
-  stepUp: StepContext,
-  stepDown: StepContext,
-  once: boolean,
-  setting: Setting,
+  { setting, steps }: Problem,
+  before: Column,
+  column: Column,
+  previous: Pairing,
+  pair: Pairing,
 ): StepLink {
-  const up = edgeBetween(before, layer, stepUp, false, setting);
-  const down = edgeBetween(before, layer, stepDown, true, setting);
-  const width = layer.all.length;
-  const own = once ? layer.all.map((candidate) => ownCost(candidate, setting)) : undefined;
-  for (let at = 0; at < up.cost.length; at += 1) {
-    up.cost[at] = (up.cost[at] as number) + (down.cost[at] as number) - (own?.[at % width] ?? 0);
-  }
-  return stepLink(up, width);
+  const up = steps[previous.up] as Step;
+  const down = steps[pair.down] as Step;
+  const once = pair.up === pair.down;
+  const work = (): StepLink => {
+    const there = stepsBetween(before, column, up, false, setting);
+    const back = stepsBetween(before, column, down, true, setting);
+    const width = column.all.length;
+    const own = once ? column.all.map((candidate) => ownCost(candidate, column.chromatic, setting)) : undefined;
+    for (let at = 0; at < there.cost.length; at += 1) {
+      there.cost[at] = (there.cost[at] as number) + (back.cost[at] as number) - (own?.[at % width] ?? 0);
+    }
+    return stepLink(there, width);
+  };
+  return hasNoOpen(before) && hasNoOpen(column)
+    ? setting.memory.link(before.stopped, column.stopped, up, { step: down, once }, work)
+    : work();
 }
 
-/** The problem with one note's choices narrowed to the candidates of a column. */
-function pinnedEnd(problem: Problem, note: number, layer: Layer): Problem {
+/** The walk from one column to another over the notes between, which begin at `from`; ends only where the column does. */
+function sideBetween(problem: Problem, from: number, to: number, first: Column | undefined, last: Column): Side {
+  const heading = to >= from ? 1 : -1;
+  const order = Array.from({ length: Math.abs(to - from) + 1 }, (_, k) => from + k * heading);
   const notes = problem.notes.slice();
-  notes[note] = { stopped: layer.stopped, open: layer.all.slice(layer.stopped.length), pinned: false };
-  return { ...problem, notes };
+  const { all, stopped, chromatic } = last;
+  notes[to] = { stopped, open: all.slice(stopped.length), pinned: false, chromatic };
+  const walk = walkThrough({ ...problem, notes }, order, heading < 0, first);
+  return { walk, note: from, heading };
 }
 
-function span(from: number, to: number): number[] {
-  const step = to >= from ? 1 : -1;
-  return Array.from({ length: Math.abs(to - from) + 1 }, (_, k) => from + k * step);
+/** What lies outside the pairs: turns before the first and after the last note of all, and the way over the top. */
+interface Ends {
+  readonly head?: Side;
+  readonly tail?: Side;
+  readonly cap?: Side;
 }
 
-/** A stretch solved from every state of its first layer to every state of its last. */
-interface Stretch {
-  readonly walk: Traversal;
-  /** `table[source · targets + target]`: least costs. */
-  readonly table: Float64Array;
-  /** Back pointers for each source. */
-  readonly backs: readonly (readonly Int32Array[])[];
+function endsOf(problem: Problem, pairs: readonly Pairing[], foot: Column, peak: Column): Ends {
+  const first = pairs[0] as Pairing;
+  const last = pairs[pairs.length - 1] as Pairing;
+  const end = problem.notes.length - 1;
+  return {
+    ...(first.up > 0 ? { head: sideBetween(problem, 0, first.up, undefined, foot) } : {}),
+    ...(first.down < end ? { tail: sideBetween(problem, end, first.down, undefined, foot) } : {}),
+    ...(last.down > last.up ? { cap: sideBetween(problem, last.up, last.down, peak, peak) } : {}),
+  };
 }
 
-function solveStretch(walk: Traversal, visit: number): Stretch {
-  const sources = 2 * (walk.layers[0] as Layer).all.length;
-  const targets = 2 * (walk.layers[walk.layers.length - 1] as Layer).all.length;
-  const table = new Float64Array(sources * targets);
-  const backs: Int32Array[][] = [];
-  for (let source = 0; source < sources; source += 1) {
-    const run = fromState(walk, source, visit);
-    table.set(run.dist[walk.edges.length] as Float64Array, source * targets);
-    backs.push(run.back);
-  }
-  return { walk, table, backs };
-}
-
-function across(stretch: Stretch, source: number, target: number): number[] {
-  return trace(stretch.backs[source] as readonly Int32Array[], target);
-}
-
-/** A top note sounded once ends both ways, and costs once. */
-function deductOwn(table: Float64Array, layer: readonly Candidate[], setting: Problem['setting']): void {
-  const own = layer.map((candidate) => ownCost(candidate, setting));
-  for (let at = 0; at < table.length; at += 1) {
-    table[at] = (table[at] as number) - (own[(at >> 1) % layer.length] as number);
-  }
-}
-
-function fromState(walk: Traversal, source: number, visit: number): ReturnType<Traversal['run']> {
-  const start = new Float64Array(2 * (walk.layers[0] as Layer).all.length).fill(INF);
-  start[source] = 0;
-  return walk.run(start, visit);
-}
-
-function between(walk: Traversal, source: number, target: number, visit: number): number[] {
-  return trace(fromState(walk, source, visit).back, target);
-}
-
-function beginning(walk: Traversal, problem: Problem['setting'], reversed: boolean): Float64Array {
-  return single((walk.layers[0] as Layer).all, (candidate) =>
-    reversed ? ownCost(candidate, problem) : beginCost(candidate, problem),
-  );
-}
-
-function single(layer: readonly Candidate[], cost: (candidate: Candidate) => number): Float64Array {
-  const start = new Float64Array(2 * layer.length).fill(INF);
-  layer.forEach((candidate, c) => {
-    start[2 * c] = cost(candidate);
+function startCosts(problem: Problem, first: Pairing, { all, chromatic }: Column, { head, tail }: Ends): Float64Array {
+  const { setting } = problem;
+  const up = head
+    ? endCosts(head.walk, beginning(head, problem))
+    : startAt(all, (candidate) => beginCost(candidate, chromatic, setting));
+  const down = tail
+    ? endCosts(tail.walk, beginning(tail, problem))
+    : startAt(all, (candidate) => ownCost(candidate, chromatic, setting));
+  const start = nowhere(all);
+  all.forEach((candidate, c) => {
+    const once = first.up === first.down ? ownCost(candidate, chromatic, setting) : 0;
+    for (let fresh = 0; fresh < STATES; fresh += 1) {
+      const there = up[stateOf(c, freshUp(fresh))] as number;
+      const back = down[stateOf(c, freshDown(fresh))] as number;
+      start[stateOf(c, fresh)] = there + back - once;
+    }
   });
   return start;
 }
 
-function endDistances(walk: Traversal, setting: Problem['setting'], reversed: boolean): Float64Array {
-  return walk.run(beginning(walk, setting, reversed), visitCost(setting)).dist[walk.edges.length] as Float64Array;
+function finishCosts({ all, chromatic }: Column, { cap }: Ends, visit: number, setting: Setting): Float64Array {
+  const finish = new Float64Array(STATES * all.length);
+  all.forEach((candidate, c) => {
+    for (let fresh = 0; fresh < STATES; fresh += 1) {
+      const alone = fresh === FRESH.both && candidate.rank !== 0 ? visit : 0;
+      finish[stateOf(c, fresh)] = cap
+        ? overTheTop(cap.walk, c, fresh, visit).cost - ownCost(candidate, chromatic, setting)
+        : alone;
+    }
+  });
+  return finish;
 }
 
-function walkTo(walk: Traversal, setting: Problem['setting'], reversed: boolean, target: number): number[] {
-  return trace(walk.run(beginning(walk, setting, reversed), visitCost(setting)).back, target);
+/** How a turn begins: the first note of all with its hand to set down, the last note of all without. */
+function beginning({ walk, note, heading }: Side, { notes, setting }: Problem): Float64Array {
+  const chromatic = notes[note]?.chromatic ?? false;
+  return startAt(walk.columns[0] ?? [], (candidate) =>
+    heading < 0 ? ownCost(candidate, chromatic, setting) : beginCost(candidate, chromatic, setting),
+  );
+}
+
+/** The state of one way alone within a state of both. */
+function oneWay(state: number, fresh: (fresh: number) => 0 | 1): number {
+  return stateOf(candidateIn(state), fresh(freshIn(state)));
+}
+
+/** Least costs of a walk from every state of its first column to every state of its last; see `stretchPlace`. */
+function tableOf(walk: Lattice, once?: Column, setting?: Setting): Float64Array {
+  const sources = (walk.columns[0] as readonly Candidate[]).length;
+  const width = (walk.columns.at(-1) as readonly Candidate[]).length;
+  const deduct = once && setting ? once.all.map((candidate) => ownCost(candidate, once.chromatic, setting)) : undefined;
+  const table = new Float64Array(4 * sources * width);
+  for (let from = 0; from < sources; from += 1) {
+    for (const fresh of [0, 1] as const) {
+      const costs = endCosts(walk, only(walk, stateOf(from, fresh)));
+      for (let to = 0; to < width; to += 1) {
+        const less = deduct?.[to] ?? 0;
+        for (const arrives of [0, 1] as const) {
+          table[stretchPlace(from, fresh, to, arrives, width)] = (costs[stateOf(to, arrives)] as number) - less;
+        }
+      }
+    }
+  }
+  return table;
+}
+
+function only(walk: Lattice, state: number): Float64Array {
+  const start = nowhere(walk.columns[0] as readonly Candidate[]);
+  start[state] = 0;
+  return start;
+}
+
+function across(walk: Lattice, from: number, to: number): number[] {
+  return walkTo(walk, only(walk, from), to);
 }
 
 /**
  * The cost of going over the top from a candidate back to the same candidate, and the state it
  * ends in. The hand that arrives has been used once more if the way down stays in it.
  */
-function capCost(cap: Traversal, c: number, flag: number, visit: number): { cost: number; end: number } {
-  const end = fromState(cap, 2 * c + (flag & 1), visit).dist[cap.edges.length] as Float64Array;
-  const settled = end[2 * c] as number;
-  const open = (cap.layers[0] as Layer).all[c]?.rank === 0;
-  const fresh = (end[2 * c + 1] as number) + (flag >> 1 === 1 && !open ? visit : 0);
-  return settled <= fresh ? { cost: settled, end: 2 * c } : { cost: fresh, end: 2 * c + 1 };
+function overTheTop(cap: Lattice, c: number, fresh: number, visit: number): { cost: number; state: number } {
+  const end = endCosts(cap, only(cap, stateOf(c, freshUp(fresh))));
+  const settled = end[stateOf(c, FRESH.neither)] as number;
+  const open = (cap.columns[0] as readonly Candidate[])[c]?.rank === 0;
+  const alone = (end[stateOf(c, FRESH.up)] as number) + (freshDown(fresh) === 1 && !open ? visit : 0);
+  return settled <= alone
+    ? { cost: settled, state: stateOf(c, FRESH.neither) }
+    : { cost: alone, state: stateOf(c, FRESH.up) };
 }

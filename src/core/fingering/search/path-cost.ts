@@ -1,7 +1,8 @@
 import { sameHand, type Candidate } from './candidate.ts';
 import { noteCost, slides, startCost } from './rules.ts';
-import type { StepContext } from './setting.ts';
-import { stepCost, type Problem } from './traversal.ts';
+import { stepCost, struckAgain } from './links.ts';
+import type { Problem } from './problem.ts';
+import type { Step } from './step.ts';
 import { Tally, TERM, TERM_IDS, type TermId } from '../../schools/terms.ts';
 
 /** What a fingering costs, and how much of each term goes into it. */
@@ -24,10 +25,12 @@ export function pathCost(problem: Problem, path: readonly Candidate[], charges: 
   const tally = new Tally(setting.weights, true);
   let impossibleAt: number | undefined;
   path.forEach((candidate, note) => {
-    noteCost(candidate, setting, tally);
     const before = path[note - 1];
+    const step = steps[note - 1] as Step;
+    if (before && struckAgain(before, candidate, step)) return;
+    noteCost(candidate, problem.notes[note]?.chromatic ?? false, setting, tally);
     if (!before) startCost(candidate, setting, tally);
-    else if (!stepCost(before, candidate, steps[note - 1] as StepContext, false, setting, tally)) impossibleAt ??= note;
+    else if (!stepCost(before, candidate, step, false, setting, tally)) impossibleAt ??= note;
   });
   tally.add(TERM.visit, visits(problem, path));
   for (const term of charges) tally.add(TERM[term], 1);
@@ -51,6 +54,11 @@ export function visits(problem: Problem, path: readonly Candidate[]): number {
   path.forEach((note, at) => {
     if (note.rank === 0) return;
     const step = problem.steps[at - 1];
+    const before = path[at - 1];
+    if (step && before && struckAgain(before, note, step)) {
+      last = { note, at };
+      return;
+    }
     const slid = step && last?.at === at - 1 && slides(last.note, note, step);
     if (last && (sameHand(last.note, note) || slid)) runs.push((runs.pop() ?? 0) + 1);
     else runs.push(1);

@@ -1,135 +1,136 @@
-import { bowStrokes } from '../../bowing/bow.ts';
-import { TICKS_PER_BEAT, timeNotes } from '../../bowing/rhythm.ts';
-import { framesOf, handSystemOf } from '../../instruments/instrument.ts';
+import { refused, type Outcome } from '../../base/outcome.ts';
 import type { Finger } from '../../instruments/frame.ts';
-import { instrumentFor } from '../../instruments/set-up.ts';
-import type { Passage } from '../../passage/passage.ts';
-import { schoolOf, type Recipe } from '../../recipe/recipe.ts';
-import { granted, refused, type Outcome } from '../../base/outcome.ts';
-import { choicesOf, stringIndex, type ChoiceRules, type GroupFinger, type PlacedPin } from './choices.ts';
-import type { KeptShifts } from './kept-shifts.ts';
-import type { Pairing } from './mirrored.ts';
+import type { Passage, PassageNote } from '../../passage/passage.ts';
+import type { Hand } from '../../recipe/hand.ts';
 import { movableGroups } from '../../schools/movable-groups.ts';
-import { makeSetting, type Setting, type StepContext } from './setting.ts';
-import type { CostTable } from '../../schools/terms.ts';
-import type { Problem } from './traversal.ts';
+import { choicesOf, stringIndex, type ChoiceRules, type GroupFinger, type PlacedPin } from './choices.ts';
+import type { NoteChoices } from './column.ts';
+import type { KeptShifts } from './kept-shifts.ts';
+import type { EngineMemory } from './memory.ts';
+import type { Pairing } from './mirrored.ts';
+import { settingOf, type Setting } from './setting.ts';
+import type { BowPlace, Step } from './step.ts';
 
-/**
- * What the search has to solve for a recipe and its notes: the choices of every note and the steps
- * between them. `kept` narrows the way up to the strings and the shifts of another study.
- */
-export function problemOf(recipe: Recipe, passage: Passage, table: CostTable, kept?: KeptShifts): Outcome<Problem> {
-  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
-  const setting = makeSetting(
-    {
-      instrument,
-      frames: framesOf(instrument, handSystemOf(recipe)),
-      handSystem: handSystemOf(recipe),
-      chromatic: recipe.form === 'chromatic',
-      stepwise: recipe.figure === 'scale',
-      turning: recipe.figure !== 'scale' && recipe.figure !== 'arpeggio',
-      returnRule: recipe.direction === 'up-down' ? recipe.return : 'auto',
-    },
-    table,
-  );
-  const rules = readRules(recipe, passage, setting, kept);
+/** A passage as the search sees it: the choices of every note and the steps between them. */
+export interface Problem {
+  readonly setting: Setting;
+  readonly notes: readonly NoteChoices[];
+  /** `steps[i]` lies between notes i and i + 1. */
+  readonly steps: readonly Step[];
+  /** The last note is the top: a hand taken for it alone is a visit, as no hand at a study's foot is. */
+  readonly endsAtTop: boolean;
+}
+
+/** A passage to be fingered by a hand. */
+export interface Task {
+  readonly passage: Passage;
+  readonly hand: Hand;
+  /** Where each step falls in the bow, from the first to the second note on; left out where the bow does not matter. */
+  readonly bows?: readonly BowPlace[];
+  /** A passage of the same length whose strings and shifts are kept where they can be: a minor's parallel major. */
+  readonly kin?: Passage | undefined;
+}
+
+/** What the search has to solve for a task. `kept` narrows the way up to the strings and shifts of another passage. */
+export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory, kept?: KeptShifts): Outcome<Problem> {
+  const setting = settingOf(hand, passage.course, memory);
+  const rules = readRules(hand, passage, setting, kept);
   if (!rules.ok) return rules;
   const choices = choicesOf(passage, rules.value);
   if (!choices.ok) return choices;
-  return granted({
-    setting,
-    notes: choices.value,
-    steps: stepsOf(recipe, passage, rules.value.groups, kept),
-    endsAtTop: recipe.direction === 'up',
-  });
+  return {
+    ok: true,
+    value: {
+      setting,
+      notes: choices.value,
+      steps: stepsOf(passage, rules.value, bows, kept),
+      endsAtTop: passage.course === 'up',
+    },
+  };
 }
 
-function readRules(
-  recipe: Recipe,
-  passage: Passage,
-  setting: Setting,
-  kept: KeptShifts | undefined,
-): Outcome<ChoiceRules> {
+function readRules(hand: Hand, passage: Passage, setting: Setting, kept: KeptShifts | undefined): Outcome<ChoiceRules> {
   const { instrument } = setting;
   const names = instrument.strings.map((string) => string.name);
-  const unknown = (name: string): string =>
-    `The ${instrument.name.toLowerCase()} has no ${name} string. Its strings are: ${names.join(', ')}.`;
-  if (recipe.handSystem && recipe.instrument !== 'bass') {
-    return refused('handSystem', 'Hand systems belong to the bass. Leave this out, or choose the bass.');
+  const name = instrument.name.toLowerCase();
+  const stranger = (path: string, string: string): ReturnType<typeof refused> =>
+    refused('no-such-string', path, { instrument: name, string, strings: names });
+  if (hand.handSystem && !instrument.handSystems) {
+    return refused('no-hand-systems', 'handSystem', { instrument: name });
   }
-  const strings = recipe.strings?.map((name) => stringIndex(instrument, name)) ?? names.map((_, index) => index);
-  const stranger = strings.indexOf(-1);
-  if (stranger >= 0) return refused(`strings.${stranger}`, unknown(recipe.strings?.[stranger] ?? ''));
+  const strings = hand.strings?.map((one) => stringIndex(instrument, one)) ?? names.map((_, index) => index);
+  const unknown = strings.indexOf(-1);
+  if (unknown >= 0) return stranger(`strings.${unknown}`, hand.strings?.[unknown] ?? '');
 
   const pins = new Map<number, PlacedPin>();
-  for (const [index, pin] of recipe.pins.entries()) {
+  for (const [index, pin] of hand.pins.entries()) {
     if (pin.at >= passage.notes.length) {
-      return refused(
-        `pins.${index}.at`,
-        `This study has ${passage.notes.length} notes, counted from 0 to ${passage.notes.length - 1}: there is no note ${pin.at}.`,
-      );
+      return refused('no-such-note', `pins.${index}.at`, { at: pin.at, count: passage.notes.length });
     }
-    if (pin.string !== undefined && !names.includes(pin.string)) {
-      return refused(`pins.${index}.string`, unknown(pin.string));
-    }
+    if (pin.string !== undefined && !names.includes(pin.string)) return stranger(`pins.${index}.string`, pin.string);
     const before = pins.get(pin.at)?.pin;
     if (
       before &&
       ((before.string ?? pin.string) !== (pin.string ?? before.string) ||
         (before.finger ?? pin.finger) !== (pin.finger ?? before.finger))
     ) {
-      return refused(
-        `pins.${index}`,
-        `Note ${pin.at} is pinned twice, each time to something else. Keep one of the two pins.`,
-      );
+      return refused('pinned-twice', `pins.${index}`, { at: pin.at });
     }
     pins.set(pin.at, { pin: { ...before, ...pin }, index });
   }
-  const groups = groupFingers(recipe.groups ?? schoolGroups(recipe, passage), recipe, passage);
+  const groups = groupFingers(hand.groups ?? movableOf(hand, passage), hand, passage);
   if (!groups.ok) return groups;
-  return granted({
-    setting,
-    hands: [recipe.positions?.low ?? 0, recipe.positions?.high ?? 99],
-    strings: [...new Set(strings)],
-    openStrings: recipe.openStrings,
-    pins,
-    groups: groups.value,
-    keptStrings: kept?.strings ?? new Map<number, number>(),
-  });
+  return {
+    ok: true,
+    value: {
+      setting,
+      hands: [hand.positions?.low ?? 0, hand.positions?.high ?? 99],
+      strings: [...new Set(strings)],
+      openStrings: hand.openStrings,
+      pins,
+      groups: groups.value,
+      kept,
+    },
+  };
 }
 
-/** The finger groups of a movable school, where the study is a scale that has them. */
-function schoolGroups(recipe: Recipe, passage: Passage): readonly string[] | undefined {
-  if (!schoolOf(recipe)?.rules.movable || recipe.figure !== 'scale' || recipe.direction === 'down') return undefined;
-  const rising = passage.notes.filter((note) => note.heading === 'up' && !note.added);
+/** The finger groups of a movable school, where the passage is a scale that has them. */
+function movableOf({ movable, instrument }: Hand, passage: Passage): readonly string[] | undefined {
+  return movable ? groupsFor(passage, instrument) : undefined;
+}
+
+/** The movable groups an instrument has for a passage: for scales that go up, straight through. */
+export function groupsFor(passage: Passage, instrument: Hand['instrument']): readonly string[] | undefined {
+  const straight = passage.notes.every((note) => note.motion === 'step');
+  if (!straight || passage.course === 'down' || passage.course === 'free') return undefined;
   return movableGroups(
-    recipe.instrument,
-    rising.map((note) => note.pitch.midi),
+    instrument,
+    rising(passage).map((note) => note.pitch.midi),
   );
+}
+
+/** The notes of the way up, without what a bowing adds. */
+function rising({ notes }: Passage): PassageNote[] {
+  return notes.filter((note) => note.heading === 'up' && !note.added);
 }
 
 /** Spreads prescribed finger groups over the way up, and over the way down read backwards. */
 function groupFingers(
   groups: readonly string[] | undefined,
-  recipe: Recipe,
+  hand: Hand,
   passage: Passage,
 ): Outcome<ReadonlyMap<number, GroupFinger>> {
   const result = new Map<number, GroupFinger>();
-  if (!groups) return granted(result);
-  if (recipe.direction === 'down') {
-    return refused('groups', 'Finger groups are given for the way up. Choose up, or up and down.');
-  }
+  if (!groups) return { ok: true, value: result };
+  if (passage.course === 'down') return refused('groups-go-up', 'groups', {});
   const fingers = groups.flatMap((text, group) =>
     [...text].map((mark) => ({ finger: (mark === 'T' ? 'T' : Number(mark)) as Finger, group })),
   );
-  const up = passage.notes.filter((note) => note.heading === 'up' && !note.added);
+  const up = rising(passage);
   if (fingers.length !== up.length) {
-    return refused(
-      'groups',
-      `The way up has ${up.length} notes, the groups have ${fingers.length} fingers. They must be the same.`,
-    );
+    return refused('groups-miscounted', 'groups', { notes: up.length, fingers: fingers.length });
   }
-  const mirror = recipe.return === 'auto' || recipe.return === 'mirror';
+  const mirror = hand.return === 'auto' || hand.return === 'mirror';
   const down = mirror ? passage.notes.filter((note) => note.heading === 'down' && !note.added).reverse() : [];
   fingers.forEach((finger, place) => {
     const there = up[place];
@@ -137,47 +138,43 @@ function groupFingers(
     if (there) result.set(there.at, finger);
     if (back) result.set(back.at, finger);
   });
-  return granted(result);
+  return { ok: true, value: result };
 }
 
 function stepsOf(
-  recipe: Recipe,
   passage: Passage,
-  groups: ReadonlyMap<number, GroupFinger>,
+  { groups, pins }: ChoiceRules,
+  bows: readonly BowPlace[] | undefined,
   kept: KeptShifts | undefined,
-): StepContext[] {
-  const { notes, top } = passage;
+): Step[] {
+  const { notes, top, course } = passage;
   const highest = Math.max(...notes.map((note) => note.pitch.midi));
-  const pinned = new Set(recipe.pins.map((pin) => pin.at));
-  const changes = new Set(recipe.fitBow ? bowStrokes(passage, recipe.bowing).map((stroke) => stroke.from) : []);
-  const beats = new Set(
-    (recipe.fitBow ? timeNotes(passage, recipe.bowing, recipe.form === 'chromatic') : [])
-      .filter((note) => note.onset % TICKS_PER_BEAT === 0)
-      .map((note) => note.at),
-  );
   return notes.slice(1).map((to, index) => {
-    const from = notes[index] as (typeof notes)[number];
+    const from = notes[index] as PassageNote;
     const rise = to.pitch.midi - from.pitch.midi;
     const group = groups.get(to.at);
     return {
       interval: Math.abs(rise),
       direction: Math.sign(rise),
+      motion: to.motion,
+      chromatic: from.chromatic === true && to.chromatic === true,
       nearTop: Math.abs(from.at - top) <= 3 && highest - Math.min(from.pitch.midi, to.pitch.midi) <= 5,
-      wayDown: recipe.direction === 'up-down' && to.at > top,
+      wayDown: course === 'up-down' && to.at > top,
       edge: (to.at === top || from.at === top) && notes.length > 2,
       // A pin beats the group and the kept shifts it stands in: its note may leave the hand.
       bound:
-        !pinned.has(to.at) &&
-        !pinned.has(from.at) &&
+        !pins.has(to.at) &&
+        !pins.has(from.at) &&
         ((kept?.sameHand.has(to.at) ?? false) || (group !== undefined && group.group === groups.get(from.at)?.group)),
-      bow: !recipe.fitBow ? 'any' : changes.has(to.at) ? 'change' : beats.has(to.at) ? 'slur on the beat' : 'slur',
+      bow: bows?.[index] ?? 'any',
     };
   });
 }
 
-/** Notes of an up-and-down study that sound alike going up and coming down, lowest first. */
+/** Notes of a passage there and back that sound alike going up and coming down, lowest first. */
 export function pairsOf(passage: Passage): Pairing[] {
-  const up = passage.notes.filter((note) => note.heading === 'up' && !note.added);
+  if (passage.course !== 'up-down') return [];
+  const up = rising(passage);
   const down = passage.notes.filter((note) => note.heading === 'down' && note.added !== 'closing').reverse();
   const pairs: Pairing[] = [];
   up.forEach((there, place) => {

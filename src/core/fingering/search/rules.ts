@@ -1,5 +1,6 @@
 import { POSTURE, sameHand, type Candidate } from './candidate.ts';
-import type { Setting, StepContext } from './setting.ts';
+import type { Setting } from './setting.ts';
+import type { Step } from './step.ts';
 import { TERM, type Tally } from '../../schools/terms.ts';
 
 // Term indices as constants: the rules run some hundred thousand times a study.
@@ -77,20 +78,20 @@ const FOURTH_APART = 5;
 /** From this hand the little finger loses its reach: violin sixth position, the neck's end elsewhere. */
 const HIGH_HAND = 8;
 
-/** What one note costs by itself: its finger, its reach, where its hand stands. */
-export function noteCost(note: Candidate, setting: Setting, tally: Tally): void {
+/** What one note costs by itself: its finger, its reach, where its hand stands; `chromatic` in a row of half steps. */
+export function noteCost(note: Candidate, chromatic: boolean, setting: Setting, tally: Tally): void {
   if (note.rank === OPEN) return;
-  countFinger(note, setting, tally);
+  countFinger(note, chromatic, setting, tally);
   countReach(note, setting, tally);
-  countPlace(note, setting, tally);
+  countPlace(note, chromatic, setting, tally);
 }
 
-function countFinger(note: Candidate, setting: Setting, tally: Tally): void {
+function countFinger(note: Candidate, chromatic: boolean, setting: Setting, tally: Tally): void {
   if (note.rank === SECOND) tally.add(T_FINGER_2, 1);
   else if (note.rank === THIRD) tally.add(T_FINGER_3, 1);
   else if (note.rank === FOURTH) {
     tally.add(T_FINGER_4, 1);
-    if (setting.chromatic) tally.add(T_FOUR_CHROMATIC, 1);
+    if (chromatic) tally.add(T_FOUR_CHROMATIC, 1);
     if (note.hand > HIGH_HAND) tally.add(T_FOUR_HIGH, 1);
   }
   if (note.stop === setting.openAbove[note.string] && note.stop > 0) {
@@ -115,9 +116,9 @@ function width(note: Candidate, setting: Setting): number {
   return Math.max(0.3, 1 - 0.1 * Math.max(0, note.hand - setting.homeHand));
 }
 
-function countPlace(note: Candidate, setting: Setting, tally: Tally): void {
+function countPlace(note: Candidate, chromatic: boolean, setting: Setting, tally: Tally): void {
   const away = note.hand - setting.homeHand;
-  if (setting.chromatic) {
+  if (chromatic) {
     // Half steps take the hand through every position: none of them is a landmark to miss.
   } else if (away < 0) tally.add(T_HALF_POSITION, 1);
   else if (away === 1 || away === 2) tally.add(T_SECOND_POSITION, 1);
@@ -144,15 +145,15 @@ export function startCost(first: Candidate, setting: Setting, tally: Tally): voi
  * What changes between the strings of two notes in playing order; false where it can't be played.
  * Hands are no matter here, so an open string needs no memory of what comes after.
  */
-export function stringCost(from: Candidate, to: Candidate, step: StepContext, setting: Setting, tally: Tally): boolean {
+export function stringCost(from: Candidate, to: Candidate, step: Step, setting: Setting, tally: Tally): boolean {
   const jump = Math.abs(to.string - from.string);
   if (jump === 0) return true;
   if (jump > 1) {
-    if (setting.stepwise && !from.pinned && !to.pinned) return false;
+    if (step.motion === 'step' && !from.pinned && !to.pinned) return false;
     tally.add(T_SKIPPED_STRING, jump - 1);
   }
   tally.add(T_CROSSING, 1);
-  if (setting.turning) tally.add(T_CROSSING_TURNING, 1);
+  if (step.motion === 'turn') tally.add(T_CROSSING_TURNING, 1);
   if (step.direction !== 0 && step.direction > 0 !== to.string > from.string) tally.add(T_CROSSING_BACK, 1);
   if (from.rank !== OPEN && from.rank === to.rank) tally.add(T_SAME_FINGER_ACROSS, 1);
   if (step.edge) tally.add(T_LAST_NOTE_ALONE, 1);
@@ -177,7 +178,7 @@ export function handCost(
   from: Candidate,
   to: Candidate,
   overOpen: boolean,
-  step: StepContext,
+  step: Step,
   setting: Setting,
   tally: Tally,
 ): boolean {
@@ -195,7 +196,7 @@ function stayCost(
   from: Candidate,
   to: Candidate,
   overOpen: boolean,
-  step: StepContext,
+  step: Step,
   setting: Setting,
   tally: Tally,
 ): boolean {
@@ -224,7 +225,7 @@ function stayCost(
 }
 
 /** True when one finger slides a half step along its string, taking the hand with it. */
-export function slides(a: Candidate, b: Candidate, step: StepContext): boolean {
+export function slides(a: Candidate, b: Candidate, step: Step): boolean {
   return step.interval === 1 && a.string === b.string && a.rank === b.rank && a.rank !== OPEN;
 }
 
@@ -232,7 +233,7 @@ function shiftCost(
   from: Candidate,
   to: Candidate,
   overOpen: boolean,
-  step: StepContext,
+  step: Step,
   setting: Setting,
   tally: Tally,
 ): void {
@@ -241,13 +242,13 @@ function shiftCost(
   const oneFinger = !overOpen && !crosses && from.rank === to.rank;
   if (oneFinger && step.interval === 1) {
     const atHome = step.nearTop && from.hand > HIGH_HAND - 2 && (to.rank === FOURTH || to.rank === FIRST);
-    tally.add(setting.chromatic ? T_SLIDE_CHROMATIC : atHome ? T_SLIDE_AT_TOP : T_SLIDE, 1);
-    if (setting.chromatic) countSlide(from, to, setting, tally);
+    tally.add(step.chromatic ? T_SLIDE_CHROMATIC : atHome ? T_SLIDE_AT_TOP : T_SLIDE, 1);
+    if (step.chromatic) countSlide(from, to, setting, tally);
     return;
   }
-  tally.add(setting.chromatic ? T_SHIFT_CHROMATIC : distance > 0 ? T_SHIFT_UP : T_SHIFT_DOWN, 1);
+  tally.add(step.chromatic ? T_SHIFT_CHROMATIC : distance > 0 ? T_SHIFT_UP : T_SHIFT_DOWN, 1);
   // In half steps the hand simply passes itself on: how far it goes hardly matters.
-  tally.add(T_SHIFT_DISTANCE, Math.abs(distance) * (setting.chromatic ? 0.3 : 1));
+  tally.add(T_SHIFT_DISTANCE, Math.abs(distance) * (step.chromatic ? 0.3 : 1));
   if (to.string < setting.topString) tally.add(T_SHIFT_ON_LOW_STRING, setting.topString - to.string);
   const far = distance - FOURTH_APART;
   if (far > 0) tally.add(T_SHIFT_FAR, far);

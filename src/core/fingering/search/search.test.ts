@@ -1,15 +1,20 @@
+import { passageOf } from '../../passage/from-ask.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRecipe } from '../../recipe/arbitrary-recipe.ts';
 import { isSeries } from '../../theory/figure.ts';
-import { passageOf } from '../../passage/passage.ts';
 import { readRecipe, type RecipeInput } from '../../recipe/recipe.ts';
 import type { Candidate } from './candidate.ts';
-import { bestPath, pathThrough, sweep } from './chain.ts';
+import { bestPath, pathThrough, sweep } from './lattice.ts';
+import { EngineMemory } from './memory.ts';
 import { rememberHands } from './mirrored.ts';
 import { pathCost } from './path-cost.ts';
-import { pose, solveBest, type Posed } from './solve.ts';
-import type { Problem } from './traversal.ts';
+import { taskOf } from '../../study/task.ts';
+import type { Problem } from './problem.ts';
+import { pose, solveBest, type Posed } from './routes.ts';
+import { oneWayLattice } from './walk.ts';
+
+const memory = new EngineMemory();
 
 function posed(input: RecipeInput): Posed | undefined {
   const recipe = readRecipe(input);
@@ -17,7 +22,7 @@ function posed(input: RecipeInput): Posed | undefined {
   if (!recipe.ok || isSeries(recipe.value.figure)) return undefined;
   const passage = passageOf(recipe.value);
   if (!passage.ok) return undefined;
-  const result = pose(recipe.value, passage.value);
+  const result = pose(taskOf(recipe.value, passage.value), memory);
   return result.ok ? result.value : undefined;
 }
 
@@ -61,8 +66,7 @@ function shortened(problem: Problem, length: number): Problem {
 }
 
 describe('the exact search', () => {
-  it('finds what brute force finds, both ways free, on passages short enough to try everything', async () => {
-    const { oneWayChain } = await import('./one-way.ts');
+  it('finds what brute force finds, both ways free, on passages short enough to try everything', () => {
     let tried = 0;
     fc.assert(
       fc.property(arbitraryRecipe, fc.integer({ min: 2, max: 4 }), (input, length) => {
@@ -72,7 +76,7 @@ describe('the exact search', () => {
         const size = problem.notes.reduce((n, note) => n * (note.stopped.length + note.open.length), 1);
         if (size > 60_000) return;
         tried += 1;
-        const run = sweep(oneWayChain(problem));
+        const run = sweep(oneWayLattice(problem));
         const brute = bruteForce(problem);
         if (Number.isFinite(brute)) expect(run.best).toBeCloseTo(brute, 9);
         else expect(run.best).toBe(brute);
@@ -96,7 +100,7 @@ describe('the exact search', () => {
       const problem = posed({ ...input, return: 'mirror', positions: { low: 1, high: 5 } });
       expect(problem, JSON.stringify(input)).toBeDefined();
       const route = problem!.routes.find((one) => one.mirrored)!;
-      expect(sweep(route.chain).best).toBeCloseTo(bruteForce(problem!.problem, problem!.pairs), 9);
+      expect(sweep(route.lattice).best).toBeCloseTo(bruteForce(problem!.problem, problem!.pairs), 9);
     }
   });
 
@@ -107,17 +111,17 @@ describe('the exact search', () => {
         const problem = posed(input);
         if (!problem) return;
         for (const route of problem.routes) {
-          const run = sweep(route.chain);
+          const run = sweep(route.lattice);
           if (!Number.isFinite(run.best)) continue;
           walked += 1;
-          const best = route.expand(bestPath(route.chain, run));
+          const best = route.read(bestPath(route.lattice, run));
           expect(pathCost(problem.problem, best).cost).toBeCloseTo(run.best, 9);
-          const { offsets, columns } = route.chain;
+          const { offsets, columns } = route.lattice;
           const column = Math.floor(columns.length / 2);
           const begin = offsets[column]!;
           const sums = run.prefix.map((cost, at) => cost + run.suffix[at]!).slice(begin, offsets[column + 1]);
           const through = sums.findIndex(Number.isFinite);
-          const detour = route.expand(pathThrough(route.chain, run, column, through));
+          const detour = route.read(pathThrough(route.lattice, run, column, through));
           expect(pathCost(problem.problem, detour).cost).toBeCloseTo(sums[through]!, 9);
         }
       }),
@@ -129,7 +133,7 @@ describe('the exact search', () => {
   it('takes the mirrored way back only while it is not dearer than the free one and its surcharge', () => {
     for (const tonic of ['C', 'D', 'E', 'F', 'G', 'A', 'B']) {
       const problem = posed({ instrument: 'cello', tonic, octaves: 2, form: 'melodic-minor' })!;
-      const costs = problem.routes.map((route) => sweep(route.chain).best + route.surcharge);
+      const costs = problem.routes.map((route) => sweep(route.lattice).best + route.surcharge);
       expect(solveBest(problem)!.cost).toBeCloseTo(Math.min(...costs), 9);
     }
   });

@@ -1,7 +1,9 @@
 import { sameHand, type Candidate } from './candidate.ts';
-import { bestPath, pathThrough, stateOffsets, sweep, type Chain, type Sweep } from './chain.ts';
+import { bestPath, pathThrough, stateOffsets, sweep, type Lattice, type Sweep } from './lattice.ts';
+import { candidateIn, STATES } from './state.ts';
+import { nowhere } from './walk.ts';
 import { difference } from './difference.ts';
-import type { Posed, Route } from './solve.ts';
+import type { Posed, Route } from './routes.ts';
 
 /** A fingering on offer: its notes and its cost. */
 export interface FoundPath {
@@ -43,7 +45,7 @@ export function chooseWays(posed: Posed, pattern: Posed | undefined, top: number
   // Where the way down can mirror the way up, other ways do: variants of the way down alone would
   // crowd out other ways up.
   const mirrors = posed.routes.some((route) => route.mirrored);
-  const swept = posed.routes.map((route) => ({ route, run: sweep(route.chain) }));
+  const swept = posed.routes.map((route) => ({ route, run: sweep(route.lattice) }));
   const leads = swept.flatMap(({ route, run }) => throughAll(route, run, count > 1 && route.mirrored === mirrors));
   leads.sort((a, b) => a.cost - b.cost);
   const best = leads[0];
@@ -118,7 +120,7 @@ function pick(
 
 /** The cheapest fingering of a problem. */
 function bestOf(posed: Posed): FoundPath | undefined {
-  const leads = posed.routes.flatMap((route) => throughAll(route, sweep(route.chain), false));
+  const leads = posed.routes.flatMap((route) => throughAll(route, sweep(route.lattice), false));
   const best = leads.sort((a, b) => a.cost - b.cost)[0];
   return best && realise(best);
 }
@@ -126,21 +128,21 @@ function bestOf(posed: Posed): FoundPath | undefined {
 /** The cheapest fingering of a route and, for `all`, the cheapest through every place of it. */
 function throughAll(route: Route, run: Sweep, all: boolean): Lead[] {
   if (!Number.isFinite(run.best)) return [];
-  const leads: Lead[] = [{ cost: run.best + route.surcharge, route, states: () => bestPath(route.chain, run) }];
+  const leads: Lead[] = [{ cost: run.best + route.surcharge, route, states: () => bestPath(route.lattice, run) }];
   if (!all) return leads;
-  route.chain.columns.forEach((_, column) => leads.push(...throughColumn(route, route.chain, run, column, [])));
+  route.lattice.columns.forEach((_, column) => leads.push(...throughColumn(route, route.lattice, run, column, [])));
   return leads;
 }
 
 /** The cheapest fingering through each candidate of one column, after the states already fixed. */
-function throughColumn(route: Route, chain: Chain, run: Sweep, column: number, before: readonly number[]): Lead[] {
+function throughColumn(route: Route, lattice: Lattice, run: Sweep, column: number, before: readonly number[]): Lead[] {
   const leads: Lead[] = [];
-  const begin = chain.offsets[column] as number;
-  const end = chain.offsets[column + 1] as number;
-  for (let at = begin; at < end; at += 4) {
+  const begin = lattice.offsets[column] as number;
+  const end = lattice.offsets[column + 1] as number;
+  for (let at = begin; at < end; at += STATES) {
     let best = Number.POSITIVE_INFINITY;
     let which = 0;
-    for (let flagged = at; flagged < at + 4; flagged += 1) {
+    for (let flagged = at; flagged < at + STATES; flagged += 1) {
       const cost = (run.prefix[flagged] as number) + (run.suffix[flagged] as number);
       if (cost < best) {
         best = cost;
@@ -151,7 +153,7 @@ function throughColumn(route: Route, chain: Chain, run: Sweep, column: number, b
       leads.push({
         cost: best + route.surcharge,
         route,
-        states: () => [...before, ...pathThrough(chain, run, column, which)],
+        states: () => [...before, ...pathThrough(lattice, run, column, which)],
       });
     }
   }
@@ -160,30 +162,32 @@ function throughColumn(route: Route, chain: Chain, run: Sweep, column: number, b
 
 /**
  * With the hand that a lead first shifts to held fast, the cheapest fingerings through every later
- * place: the rest of the chain, swept from that one state.
+ * place: the rest of the lattice, swept from that one state.
  */
 function throughFirstShift(route: Route, run: Sweep, lead: Lead): Lead[] {
   const states = lead.states();
-  const hands = states.map((state, k) => (route.chain.columns[k] as readonly Candidate[])[state >> 2] as Candidate);
+  const hands = states.map(
+    (state, k) => (route.lattice.columns[k] as readonly Candidate[])[candidateIn(state)] as Candidate,
+  );
   const column = hands.findIndex(
     (note, k) =>
       k > 0 && note.rank !== 0 && !sameHand(note, hands[k - 1] as Candidate) && (hands[k - 1] as Candidate).hand !== 0,
   );
   if (column < 0 || column >= states.length - 1) return [];
   const state = states[column] as number;
-  const { columns, links, offsets } = route.chain;
-  const start = new Float64Array(4 * (columns[column] as readonly Candidate[]).length).fill(Number.POSITIVE_INFINITY);
+  const { columns, links, offsets } = route.lattice;
+  const start = nowhere(columns[column] as readonly Candidate[]);
   start[state] = run.prefix[(offsets[column] as number) + state] as number;
   const later = columns.slice(column);
-  const chain = { ...route.chain, columns: later, links: links.slice(column), offsets: stateOffsets(later), start };
-  const rest = sweep(chain);
-  const before = pathThrough(route.chain, run, column, state).slice(0, column);
-  return later.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, chain, rest, k, before)));
+  const lattice = { ...route.lattice, columns: later, links: links.slice(column), offsets: stateOffsets(later), start };
+  const rest = sweep(lattice);
+  const before = pathThrough(route.lattice, run, column, state).slice(0, column);
+  return later.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, lattice, rest, k, before)));
 }
 
 function realise(lead: Lead): FoundPath {
   lead.found ??= {
-    path: lead.route.expand(lead.states()),
+    path: lead.route.read(lead.states()),
     cost: lead.cost,
     mirrored: lead.route.mirrored,
     charges: lead.route.charges,

@@ -1,4 +1,4 @@
-import { INSTRUMENTS } from '../../instruments/instrument.ts';
+import { INSTRUMENTS } from '../../instruments/instruments.ts';
 import { ALL, SYLLABUS_VERSION, type Item, type Syllabus } from '../syllabus.ts';
 
 const CHAIRS = [

@@ -1,10 +1,12 @@
-import { instrumentFor } from '../../instruments/set-up.ts';
+import { passageOf } from '../../passage/from-ask.ts';
+import type { Pin } from '../../recipe/hand-rules.ts';
+import { instrumentFor } from '../../instruments/instruments.ts';
 import { buildStudy } from '../build.ts';
-import { passageOf, type Passage } from '../../passage/passage.ts';
-import type { Pin, Recipe } from '../../recipe/recipe.ts';
+import { type Passage } from '../../passage/passage.ts';
+import type { Recipe } from '../../recipe/recipe.ts';
 import { refused, type Outcome } from '../../base/outcome.ts';
 import { printed } from '../../theory/pitch.ts';
-import type { Way } from '../../fingering/fingering.ts';
+import { EngineMemory, type Way } from '../../fingering/fingering.ts';
 import { decidingSentence, whatDecides, type Reason } from '../../fingering/reading/reasons.ts';
 import { parseFingering, type TypedNote } from './parse.ts';
 
@@ -34,10 +36,10 @@ export type Typed =
  * Checks a teacher's own fingering note by note, costs it as the engine costs its own and compares
  * the two. A line as long as the way up alone is read backwards for the way down.
  */
-export function explainTyped(recipe: Recipe, text: string): Outcome<Typed> {
+export function explainTyped(recipe: Recipe, text: string, memory: EngineMemory = new EngineMemory()): Outcome<Typed> {
   const passage = passageOf(recipe);
   if (!passage.ok) return passage;
-  const best = buildStudy({ ...recipe, pins: [], groups: undefined, ways: 1 });
+  const best = buildStudy({ ...recipe, pins: [], groups: undefined, ways: 1 }, memory);
   if (!best.ok) return best;
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const parsed = parseFingering(text, instrument);
@@ -45,15 +47,15 @@ export function explainTyped(recipe: Recipe, text: string): Outcome<Typed> {
   const placed = place(parsed.notes, passage.value, text.length);
   if (!placed.ok) return faulty([placed.fault]);
   const asked: Recipe = { ...recipe, groups: undefined, ways: 1 };
-  const faults = placed.notes.flatMap(({ note, at }) => faultOf(note, at, asked));
+  const faults = placed.notes.flatMap(({ note, at }) => faultOf(note, at, asked, memory));
   const once = faults.filter((fault, k) => faults.findIndex((other) => other.column === fault.column) === k);
   if (once.length > 0) return faulty(once);
   const pins = placed.notes.map(({ note, at }) => pinOf(note, at));
-  const own = buildStudy({ ...asked, pins });
-  if (!own.ok) return faulty([breakOf(pins, placed.notes, asked, passage.value)]);
+  const own = buildStudy({ ...asked, pins }, memory);
+  if (!own.ok) return faulty([breakOf(pins, placed.notes, asked, passage.value, memory)]);
   const [way] = own.value.ways;
   const [engines] = best.value.ways;
-  if (!way || !engines) return refused('text', 'This study has no fingering to compare with.');
+  if (!way || !engines) return refused('nothing-to-compare', 'text', {});
   const same = way.fingers.every(
     (one, at) => one.string === engines.fingers[at]?.string && one.finger === engines.fingers[at]?.finger,
   );
@@ -110,18 +112,24 @@ function pinOf(note: TypedNote, at: number): Pin {
 }
 
 /** A note that can't be played like this by itself, whatever comes before and after. */
-function faultOf(note: TypedNote, at: number, recipe: Recipe): TypedFault[] {
-  const alone = buildStudy({ ...recipe, pins: [pinOf(note, at)] });
+function faultOf(note: TypedNote, at: number, recipe: Recipe, memory: EngineMemory): TypedFault[] {
+  const alone = buildStudy({ ...recipe, pins: [pinOf(note, at)] }, memory);
   return alone.ok ? [] : [{ at, column: note.column, message: alone.refusal.message }];
 }
 
 /** The first note at which a fingering whose notes are each possible can't go on. */
-function breakOf(pins: readonly Pin[], placed: readonly Placed[], recipe: Recipe, { notes }: Passage): TypedFault {
+function breakOf(
+  pins: readonly Pin[],
+  placed: readonly Placed[],
+  recipe: Recipe,
+  { notes }: Passage,
+  memory: EngineMemory,
+): TypedFault {
   let playable = 1;
   let broken = pins.length;
   while (broken - playable > 1) {
     const middle = (broken + playable) >> 1;
-    if (buildStudy({ ...recipe, pins: pins.slice(0, middle) }).ok) playable = middle;
+    if (buildStudy({ ...recipe, pins: pins.slice(0, middle) }, memory).ok) playable = middle;
     else broken = middle;
   }
   const last = placed[broken - 1] as Placed;

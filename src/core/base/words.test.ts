@@ -1,0 +1,24 @@
+import { describe, expect, it } from 'vitest';
+import { capital, counted, listed, plural, sentence, spelled, spelledCount } from './words.ts';
+
+describe('words', () => {
+  it('lists as a sentence does', () => {
+    expect(listed([])).toBe('');
+    expect(listed(['G'])).toBe('G');
+    expect(listed(['G', 'D'])).toBe('G and D');
+    expect(listed(['G', 'D', 'A'])).toBe('G, D and A');
+    expect(listed([1, 2, 4], 'or')).toBe('1, 2 or 4');
+  });
+
+  it('counts one and more apart; nothing counts as more', () => {
+    expect([0, 1, 2].map((count) => counted(count, 'study', 'studies'))).toEqual(['0 studies', '1 study', '2 studies']);
+    expect(plural(1, 'is', 'are')).toBe('is');
+    expect([0, 1, 12, 13].map(spelled)).toEqual(['no', 'one', 'twelve', '13']);
+    expect([1, 5].map((count) => spelledCount(count, 'half step'))).toEqual(['one half step', 'five half steps']);
+  });
+
+  it('begins sentences with a large letter', () => {
+    expect(capital('')).toBe('');
+    expect(sentence('the thumb travels')).toBe('The thumb travels.');
+  });
+});

@@ -1,0 +1,67 @@
+/** Words common to every sentence: lists, counts, capitals; by the rules of `Intl`. */
+
+const LISTS = {
+  and: new Intl.ListFormat('en-GB', { type: 'conjunction' }),
+  or: new Intl.ListFormat('en-GB', { type: 'disjunction' }),
+} as const;
+const PLURALS = new Intl.PluralRules('en-GB');
+
+/**
+ * Several words as one.
+ * @example listed(['G', 'D', 'A']) // 'G, D and A'
+ * @example listed(['up', 'down'], 'or') // 'up or down'
+ */
+export function listed(words: readonly (string | number)[], joined: 'and' | 'or' = 'and'): string {
+  return LISTS[joined].format(words.map(String));
+}
+
+/** Choices in a row, as they stand after a colon: `violin, viola, cello`. */
+export function choices(words: readonly (string | number)[]): string {
+  return words.join(', ');
+}
+
+/** The noun that goes with a count: `plural(2, 'study', 'studies')` gives `studies`. */
+export function plural(count: number, one: string, more = `${one}s`): string {
+  return PLURALS.select(count) === 'one' ? one : more;
+}
+
+/** A count with its noun in digits: `1 study`, `12 studies`. */
+export function counted(count: number, one: string, more?: string): string {
+  return `${count} ${plural(count, one, more)}`;
+}
+
+const SPELLED = [
+  'no',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+] as const;
+
+/** A small number as a sentence says it: `no`, `one` … `twelve`, then digits. */
+export function spelled(count: number): string {
+  return SPELLED[count] ?? String(count);
+}
+
+/** A count with its noun in words: `one shift`, `two half steps`. */
+export function spelledCount(count: number, one: string, more?: string): string {
+  return `${spelled(count)} ${plural(count, one, more)}`;
+}
+
+/** The text with its first letter large. */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+/** A clause as a sentence: a large letter before it, a full stop behind. */
+export function sentence(clause: string): string {
+  return `${capital(clause)}.`;
+}

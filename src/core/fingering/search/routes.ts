@@ -1,0 +1,87 @@
+import type { Outcome } from '../../base/outcome.ts';
+import { TERM, type TermId } from '../../schools/terms.ts';
+import type { Candidate } from './candidate.ts';
+import { keptFrom, type KeptShifts } from './kept-shifts.ts';
+import { bestPath, sweepForward } from './lattice.ts';
+import type { EngineMemory } from './memory.ts';
+import { mirroredLattice, rememberHands, type Pairing, type Readable } from './mirrored.ts';
+import { pairsOf, problemOf, type Problem, type Task } from './problem.ts';
+import { candidatesOn, oneWayLattice } from './walk.ts';
+
+/** A lattice to search, and what its paths cost besides. */
+export interface Route extends Readable {
+  /** The way down is the way up read backwards wherever the notes agree. */
+  readonly mirrored: boolean;
+  /** Terms paid once for the whole passage, and their sum on top of the lattice's own cost. */
+  readonly charges: readonly TermId[];
+  readonly surcharge: number;
+}
+
+/** A task ready to be searched. */
+export interface Posed {
+  readonly problem: Problem;
+  readonly routes: readonly Route[];
+  readonly pairs: readonly Pairing[];
+}
+
+/**
+ * Turns a task into the lattices whose cheapest paths are its fingerings: routes with the way down
+ * mirrored and with both ways free, as the way back asks; where the task has kin, each of them also
+ * with the kin's shifts kept.
+ */
+export function pose(task: Task, memory: EngineMemory): Outcome<Posed> {
+  const problem = problemOf(task, memory);
+  if (!problem.ok) return problem;
+  const pairs = pairsOf(task.passage);
+  const own = routesOf(problem.value, pairs, task);
+  const kept = keptShiftsOf(task, memory);
+  const narrowed = kept && problemOf(task, memory, kept);
+  const keeping = narrowed?.ok ? routesOf(narrowed.value, pairs, task) : [];
+  const playable = keeping.some((route) => Number.isFinite(sweepForward(route.lattice).best));
+  if (!playable) return { ok: true, value: { problem: problem.value, routes: own, pairs } };
+  const leaving = own.map((route) => charged(route, 'parallel-differs', problem.value));
+  return { ok: true, value: { problem: problem.value, routes: [...leaving, ...keeping], pairs } };
+}
+
+function routesOf(problem: Problem, pairs: readonly Pairing[], { hand }: Task): Route[] {
+  const routes: Route[] = [];
+  if (hand.return === 'auto' || hand.return === 'mirror') {
+    const mirrored = mirroredLattice(problem, pairs);
+    if (mirrored) routes.push({ ...mirrored, mirrored: true, charges: [], surcharge: 0 });
+  }
+  if (routes.length === 0 || hand.return === 'auto') {
+    const lattice = oneWayLattice(problem);
+    const read = (path: readonly number[]): Candidate[] => rememberHands(candidatesOn(lattice, path));
+    const free: Route = { lattice, read, mirrored: false, charges: [], surcharge: 0 };
+    routes.push(routes.length === 0 ? free : charged(free, 'way-back-differs', problem));
+  }
+  return routes;
+}
+
+/** A route that pays a term once for the whole passage. */
+function charged(route: Route, term: TermId, problem: Problem): Route {
+  const weight = problem.setting.weights[TERM[term]] as number;
+  return { ...route, charges: [...route.charges, term], surcharge: route.surcharge + weight };
+}
+
+/** The strings and shifts of the kin's best way, where a hand can play it. Pins are the task's own. */
+function keptShiftsOf({ hand, kin }: Task, memory: EngineMemory): KeptShifts | undefined {
+  if (!kin || hand.groups) return undefined;
+  const posed = pose({ passage: kin, hand: { ...hand, pins: [] } }, memory);
+  const best = posed.ok ? solveBest(posed.value) : undefined;
+  return best && keptFrom(best.path, kin);
+}
+
+/** The cheapest fingering over all routes; `undefined` when the hand can play none. */
+export function solveBest(
+  posed: Posed,
+): { readonly path: Candidate[]; readonly cost: number; readonly route: Route } | undefined {
+  let best: { cost: number; route: Route; states: number[] } | undefined;
+  for (const route of posed.routes) {
+    const run = sweepForward(route.lattice);
+    const cost = run.best + route.surcharge;
+    if (Number.isFinite(cost) && (!best || cost < best.cost))
+      best = { cost, route, states: bestPath(route.lattice, run) };
+  }
+  return best && { path: best.route.read(best.states), cost: best.cost, route: best.route };
+}

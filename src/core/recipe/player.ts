@@ -1,0 +1,11 @@
+import { z } from 'zod';
+import { choices } from '../base/words.ts';
+import { INSTRUMENTS } from '../instruments/instruments.ts';
+import { SetUp } from '../instruments/set-up.ts';
+
+/** Who plays: the instrument, and how it differs from the usual one. */
+export const playerFields = {
+  instrument: z.enum(INSTRUMENTS, { error: `Choose the instrument from: ${choices(INSTRUMENTS)}.` }),
+  /** The player's own tuning, size or extension. */
+  setUp: SetUp.optional(),
+};
