@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import midiLibrary from '@tonejs/midi';
@@ -53,6 +53,41 @@ describe('the command line', () => {
   it('takes its own filled-in recipe back and gives the same', () => {
     const first = study(JSON.stringify([{ instrument: 'cello', tonic: 'Eb', octaves: 2 }])).answer[0];
     expect(study(JSON.stringify([first.recipe])).answer[0]).toEqual(first);
+  });
+
+  it('takes no notice of a byte-order mark', () => {
+    const { status, answer } = study(`\uFEFF${JSON.stringify([{ instrument: 'viola', tonic: 'C' }])}`);
+    expect([status, answer.length]).toEqual([0, 1]);
+  });
+
+  it('says in a sentence where it cannot write, and answers the rest', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'step-ladder-'));
+    const file = join(folder, 'taken');
+    writeFileSync(file, '');
+    const recipes = JSON.stringify([
+      { instrument: 'viola', tonic: 'C' },
+      { instrument: 'viola', tonic: 'D' },
+    ]);
+    const inFile = study(recipes, '--format', 'midi', '--out', join(file, 'inner'));
+    expect(inFile.status).toBe(2);
+    expect(inFile.stderr).toMatch(/cannot be made: a part of its path is a file, not a folder\./);
+    // A folder stands where the first file would.
+    mkdirSync(join(folder, '0.mid'));
+    const { status, answer } = study(recipes, '--format', 'midi', '--out', folder);
+    expect(status).toBe(1);
+    expect(answer[0].error).toMatchObject({ path: 'out', message: expect.stringMatching(/0\.mid” cannot be written/) });
+    expect(answer[1].file).toContain('1.mid');
+  });
+
+  it('ends with a sentence where nobody reads its answer to the end', () => {
+    const recipes = JSON.stringify(
+      Array.from({ length: 60 }, () => ({ instrument: 'violin', tonic: 'A', octaves: 2 })),
+    );
+    const command = `${process.execPath} scripts/study.mjs | head -c 20 > /dev/null; exit \${PIPESTATUS[0]}`;
+    const done = spawnSync('bash', ['-c', command], { input: recipes, encoding: 'utf8' });
+    expect(done.status).toBe(1);
+    expect(done.stderr).toContain('Standard output was closed before everything was written.');
+    expect(done.stderr).not.toMatch(/EPIPE|at .*\.ts/);
   });
 
   it('puts a refusal in its slot and still answers the others, with status 1', () => {

@@ -2,6 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
+import { parseJson } from '../src/core/base/reading.ts';
 import { EngineMemory } from '../src/core/fingering/fingering.ts';
 import { midiFile } from '../src/core/score/midi.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
@@ -37,7 +38,7 @@ async function main(): Promise<number> {
     try {
       mkdirSync(options.out, { recursive: true });
     } catch (error) {
-      process.stderr.write(`The folder "${options.out}" cannot be written to: ${(error as Error).message}\n`);
+      process.stderr.write(`The folder “${options.out}” cannot be made: ${reasonOf(error)}\n`);
       return 2;
     }
   }
@@ -51,6 +52,7 @@ async function main(): Promise<number> {
       return { error: built.refusal };
     }
     const answer = options.format === 'json' ? asJson(built.value) : asFile(built.value, options, index);
+    if ('error' in answer) failed = true;
     return grader ? { ...answer, grade: grader(built.value) } : answer;
   });
   process.stdout.write(`${JSON.stringify(answers)}\n`);
@@ -78,7 +80,10 @@ function readOptions(): Options | undefined {
     if (parsed.success) return parsed.data;
     process.stderr.write(`${parsed.error.issues[0]?.message}\n${USAGE}\n`);
   } catch (error) {
-    process.stderr.write(`${(error as Error).message}\n${USAGE}\n`);
+    const option = /'(-[^']*)'/.exec((error as Error).message)?.[1];
+    process.stderr.write(
+      `${option ? `There is no option ${option}, or it needs a value.` : 'These options cannot be read.'}\n${USAGE}\n`,
+    );
   }
   return undefined;
 }
@@ -89,7 +94,7 @@ function readGrader(file: string): ((study: BuiltStudy) => object) | null {
   try {
     text = readFileSync(file, 'utf8');
   } catch (error) {
-    process.stderr.write(`The syllabus "${file}" cannot be read: ${(error as Error).message}\n`);
+    process.stderr.write(`The syllabus “${file}” cannot be read: ${reasonOf(error)}\n`);
     return null;
   }
   const syllabus = readSyllabus(text);
@@ -137,13 +142,17 @@ function askJson({ gradeName, group, item, tonic }: Ask): object {
 
 async function readRecipes(): Promise<unknown[] | undefined> {
   const chunks: Buffer[] = [];
-  for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
   try {
-    const value: unknown = JSON.parse(Buffer.concat(chunks).toString('utf8'));
-    if (Array.isArray(value)) return value;
-    process.stderr.write('Standard input must hold a JSON array of recipes.\n');
+    for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
+    const json = parseJson(Buffer.concat(chunks).toString('utf8'));
+    if (Array.isArray(json?.value)) return json.value as unknown[];
+    process.stderr.write(
+      json
+        ? 'Standard input must hold a JSON array of recipes, such as [{"instrument":"violin","tonic":"A"}].\n'
+        : 'Standard input is not JSON. It must hold an array of recipes, such as [{"instrument":"violin","tonic":"A"}].\n',
+    );
   } catch (error) {
-    process.stderr.write(`Standard input is not JSON: ${(error as Error).message}\n`);
+    process.stderr.write(`Standard input cannot be read: ${reasonOf(error)}\n`);
   }
   return undefined;
 }
@@ -162,13 +171,43 @@ function asJson({ recipe, passage, ways }: BuiltStudy): object {
   };
 }
 
-function asFile({ recipe, passage, ways }: BuiltStudy, options: Options, index: number): { file: string } {
+function asFile(
+  { recipe, passage, ways }: BuiltStudy,
+  options: Options,
+  index: number,
+): { file: string } | { error: { path: string; message: string } } {
   const way = ways[0];
   if (!way) throw new Error('A built study has at least one way.');
   const study: ScoredStudy = { title: titleOf(recipe), recipe, passage, way };
   const file = join(options.out ?? '.', `${index}.${options.format === 'midi' ? 'mid' : 'musicxml'}`);
-  writeFileSync(file, options.format === 'midi' ? midiFile(study) : musicXml(study));
+  try {
+    writeFileSync(file, options.format === 'midi' ? midiFile(study) : musicXml(study));
+  } catch (error) {
+    return { error: { path: 'out', message: `The file “${file}” cannot be written: ${reasonOf(error)}` } };
+  }
   return { file };
 }
 
+/** Why the system did not do something, in words. */
+function reasonOf(error: unknown): string {
+  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
+  return (
+    {
+      ENOENT: 'there is no such file or folder.',
+      EACCES: 'leave to write or read there is missing.',
+      EPERM: 'leave to write or read there is missing.',
+      EROFS: 'that disk can only be read.',
+      ENOSPC: 'the disk is full.',
+      ENOTDIR: 'a part of its path is a file, not a folder.',
+      EISDIR: 'that is a folder, not a file.',
+      EEXIST: 'a file of that name is in the way.',
+    }[code] ?? `the system answered ${code || 'with a fault'}.`
+  );
+}
+
+// Whoever reads the answer may stop before its end.
+process.stdout.on('error', () => {
+  process.stderr.write('Standard output was closed before everything was written.\n');
+  process.exit(1);
+});
 process.exitCode = await main();

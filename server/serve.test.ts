@@ -1,5 +1,5 @@
 import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
+import { request, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -52,5 +52,48 @@ describe('the server', () => {
     expect((await fetch(`${demo}/?studio=own`, html)).status).toBe(200);
     expect((await fetch(demo, { ...html, headers: { accept: 'text/html', cookie: 'studio=own' } })).status).toBe(200);
     expect((await fetch(own, html)).status).toBe(200);
+  });
+
+  /** Asks for a path as it is written, which a browser's own rules would have tidied. */
+  const raw = (address: string, path: string, method = 'GET'): Promise<{ answer: IncomingMessage; text: string }> =>
+    new Promise((resolve, reject) => {
+      const { hostname, port } = new URL(address);
+      const asked = request({ hostname, port, path, method, headers: { accept: 'text/html' } }, (answer) => {
+        let text = '';
+        answer.on('data', (part: Buffer) => (text += part.toString()));
+        answer.on('end', () => resolve({ answer, text }));
+      });
+      asked.on('error', reject);
+      asked.end();
+    });
+
+  it.each([
+    '//evil.example/',
+    '///evil.example/x',
+    '/\\evil.example/',
+    '//evil.example/?a=b?c',
+    'http://evil.example/',
+  ])('sends nobody to another host: %s', async (path) => {
+    const { answer } = await raw(demo, path);
+    expect(answer.statusCode).toBe(302);
+    const to = new URL(answer.headers.location ?? '', demo);
+    expect(to.origin).toBe(demo);
+    expect(answer.headers.location).toMatch(/^\/(?![/\\])/);
+    expect(to.searchParams.get('studio')).toBe('demo');
+  });
+
+  it.each([
+    ['/assets/%E0%A4%A', 'GET', 400],
+    ['/assets/%2e%2e%2f%2e%2e%2fpackage.json', 'GET', 403],
+    ['/assets/..%5c..%5cserver.ts', 'GET', 403],
+    ['/none%00.js', 'GET', 404],
+    ['/', 'PUT', 404],
+  ])('answers %s %s with a sentence, and tells nothing of its inside', async (path, method, status) => {
+    for (const address of [own, demo]) {
+      const { answer, text } = await raw(address, `${path}?studio=own`, method);
+      expect(answer.statusCode).toBe(status);
+      expect(text).not.toMatch(/node_modules|at .*\.[jt]s|Error|\/tmp\/|\/work\/|stack/);
+      expect(text).toMatch(/[Nn]othing at this address|cannot be read/);
+    }
   });
 });

@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express } from 'express';
 import getPort, { portNumbers } from 'get-port';
 import helmet from 'helmet';
 
@@ -47,9 +47,7 @@ export function application(build: string, demo: boolean): Express {
       request.method === 'GET' && request.accepts(['html', 'json']) === 'html' && !/\.\w+$/.test(request.path);
     const chosen = 'studio' in request.query || /(?:^|; )studio=/.test(request.headers.cookie ?? '');
     if (demo && page && !chosen) {
-      const address = new URL(request.originalUrl, 'http://localhost');
-      address.searchParams.set('studio', 'demo');
-      response.redirect(302, address.pathname + address.search);
+      response.redirect(302, intoDemo(request.originalUrl));
       return;
     }
     next();
@@ -63,8 +61,38 @@ export function application(build: string, demo: boolean): Express {
   app.use((_, response) => {
     response.status(404).type('text').send('There is nothing at this address.');
   });
+  app.use(refuse);
   return app;
 }
+
+/** The same path in the demonstration studio: a path of this server, whatever was asked for. */
+function intoDemo(asked: string): string {
+  const end = asked.indexOf('?');
+  const path = end < 0 ? asked : asked.slice(0, end);
+  const search = new URLSearchParams(end < 0 ? '' : asked.slice(end));
+  search.set('studio', 'demo');
+  // Two slashes, or one and a backslash, would begin the name of another host.
+  return `/${path.replace(/^[/\\]+/, '')}?${search.toString()}`;
+}
+
+/** A request that cannot be answered gets a sentence: no path of this machine, nothing of the program's inside. */
+const refuse: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  const status = typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 500;
+  const page = request.method === 'GET' && request.accepts(['html', 'json']) === 'html';
+  response.status(status >= 400 && status < 500 ? status : 500);
+  response.type(page ? 'html' : 'text').send(page ? UNREADABLE_PAGE : 'This address cannot be read.');
+};
+
+const UNREADABLE_PAGE = `<!doctype html>
+<html lang="en"><meta charset="utf-8"><title>Step Ladder</title>
+<h1>This address cannot be read</h1>
+<p>Something in it is not written as an address must be. <a href="/">Go to the library</a>.</p>
+</html>
+`;
 
 async function start(): Promise<void> {
   const { values } = parseArgs({

@@ -2,7 +2,7 @@ import { DEMO_STUDIO } from '../../demo/studio.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { engine } from '../workers/engine.ts';
 import { database, troubleFrom } from './database.ts';
-import { toSaved, writeStudies } from './library.ts';
+import { addStudies, toSaved } from './library.ts';
 import { currentStudio } from './studio.ts';
 
 const LAID_OUT = 'demo-laid-out';
@@ -22,7 +22,8 @@ export async function layOutDemo(): Promise<void> {
 /** Puts the demonstration studio back as it was; refuses to touch the teacher's own. */
 export async function resetDemo(): Promise<void> {
   if (currentStudio() !== 'demo') throw new Error('Only the demonstration studio can be reset.');
-  await (await database()).clear('studies');
+  const db = await database();
+  await Promise.all([db.clear('studies'), db.clear('listed')]);
   await fillDemo();
 }
 
@@ -35,6 +36,6 @@ async function fillDemo(): Promise<void> {
     // A minute apart, so that the list keeps the order of the studio.
     studies.push(toSaved(built.value, 0, new Date(now - place * 60_000).toISOString(), study.name));
   }
-  await writeStudies(studies);
+  await addStudies(studies);
   await (await database()).put('facts', true, LAID_OUT);
 }

@@ -3,6 +3,7 @@ import {
   IDBDatabase,
   IDBFactory,
   IDBIndex,
+  IDBKeyRange,
   IDBObjectStore,
   IDBRequest,
   IDBTransaction,
@@ -15,7 +16,7 @@ import { playable } from '../core/study/playable.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 
 // The database behind the tests is fake-indexeddb, an implementation of the W3C's Indexed Database API 3.0.
-const KINDS = { IDBCursor, IDBDatabase, IDBIndex, IDBObjectStore, IDBRequest, IDBTransaction };
+const KINDS = { IDBCursor, IDBDatabase, IDBIndex, IDBKeyRange, IDBObjectStore, IDBRequest, IDBTransaction };
 
 type Keeping = typeof import('./library.ts') &
   typeof import('./backup.ts') &
@@ -59,53 +60,118 @@ describe('keeping', () => {
     (await from.readLibrary()).studies.map(({ name }) => name);
 
   it('gives back what was kept, the newest change first', async () => {
-    await own.writeStudy(study(1, 'first'));
-    await own.writeStudy(study(3, 'third'));
-    await own.writeStudy(study(2, 'second'));
+    await own.addStudies([study(1, 'first'), study(3, 'third'), study(2, 'second')]);
     expect(await names()).toEqual(['third', 'second', 'first']);
     const [third] = (await own.readLibrary()).studies;
-    expect(await own.readStudy(third!.id)).toEqual(third);
+    expect(await own.readStudy(third!.id)).toEqual({ kind: 'study', study: third });
+    expect((await own.readList()).studies.map(({ name, title }) => `${name}: ${title}`)).toEqual([
+      'third: D major, two octaves',
+      'second: D major, two octaves',
+      'first: D major, two octaves',
+    ]);
     expect(third!.fingering).toEqual(STUDY.ways[0]!.fingers.map(({ string, finger }) => ({ string, finger })));
-    await own.deleteStudy(third!.id);
-    expect(await own.readStudy(third!.id)).toBeUndefined();
+    expect(await own.deleteStudy(third!.id)).toEqual(third);
+    expect(await own.deleteStudy(third!.id)).toBeUndefined();
+    expect(await own.readStudy(third!.id)).toEqual({ kind: 'none' });
     expect(await names()).toEqual(['second', 'first']);
+    await own.restoreStudy(third!);
+    await own.restoreStudy({ ...third!, name: 'not again' });
+    expect(await names()).toEqual(['third', 'second', 'first']);
+    expect((await own.readList()).studies).toHaveLength(3);
   });
 
   it('keeps the two studios apart', async () => {
-    await own.writeStudy(study(1, 'mine'));
+    await own.addStudies([study(1, 'mine')]);
     const demo = await page('demo');
     expect(await names(demo)).toEqual([]);
-    await demo.writeStudy(study(2, 'invented'));
+    await demo.addStudies([study(2, 'invented')]);
     expect(await names(demo)).toEqual(['invented']);
     expect(await names(await page())).toEqual(['mine']);
   });
 
-  it('leaves a record it cannot read as it is, and counts it', async () => {
+  it('leaves a record it cannot read as it is, says why, takes it along and deletes it by hand alone', async () => {
     const whole = study(1, 'whole');
-    await own.writeStudy(whole);
-    const damaged = { ...study(2), recipe: { instrument: 'serpent' } };
+    await own.addStudies([whole]);
+    const damaged = { ...study(2), recipe: { instrument: 'serpent', tonic: 'C' } };
     await (await own.database()).put('studies', damaged, damaged.id);
-    expect(await own.readLibrary()).toEqual({ studies: [whole], unreadable: 1 });
-    expect(await own.readStudy(damaged.id)).toBeUndefined();
+    expect((await own.readList()).damaged).toEqual([damaged.id]);
+    const [record] = await own.readDamaged([damaged.id, whole.id]);
+    expect(record).toMatchObject({ key: damaged.id, record: damaged });
+    expect(record!.reason).toMatch(/^Choose the instrument from: violin/);
+    expect(await own.readLibrary()).toEqual({ studies: [whole], damaged: [record] });
+    const change = await own.changeStudy({ ...whole, id: damaged.id }, { part: 'name', name: 'x' }, study(3).updated);
+    expect(change).toEqual({ kind: 'damaged' });
     expect(await (await own.database()).get('studies', damaged.id)).toEqual(damaged);
+
+    const file = await (await own.exportLibrary(study(4).updated)).text();
+    vi.stubGlobal('indexedDB', new IDBFactory());
+    const there = await page();
+    expect(mergeWords(await there.importLibrary(file))).toBe('1 study and 1 record that cannot be read added.');
+    expect((await there.readLibrary()).damaged.map((one) => one.record)).toEqual([damaged]);
+    await there.deleteDamaged(whole.id);
+    await there.deleteDamaged(damaged.id);
+    expect(await there.readLibrary()).toEqual({ studies: [whole], damaged: [] });
   });
 
-  it('does not let a tab write over what another has kept since', async () => {
+  it('joins changes of different parts, asks about changes of the same, and brings nothing back from the dead', async () => {
     const first = study(1, 'as opened');
-    await own.writeStudy(first);
-    await own.rewriteStudy({ ...first, name: 'here', updated: study(2).updated }, first.updated);
-    const late = own.rewriteStudy({ ...first, name: 'there', updated: study(3).updated }, first.updated);
-    await expect(late).rejects.toThrow('changed in another tab');
-    await expect(late).rejects.toBeInstanceOf(own.ChangedElsewhere);
-    expect(await names()).toEqual(['here']);
+    await own.addStudies([first]);
+    const other = own.toSaved(STUDY, 1, first.created);
+    const work = { ...first, fingering: other.fingering };
+    expect(await own.changeStudy(first, { part: 'name', name: 'renamed' }, study(2).updated)).toMatchObject({
+      kind: 'kept',
+      study: { name: 'renamed', updated: study(2).updated },
+    });
+    const met = await own.changeStudy(first, { part: 'work', work }, study(3).updated);
+    expect(met).toMatchObject({ kind: 'kept', study: { name: 'renamed', fingering: other.fingering } });
+    expect((await own.readList()).studies[0]).toMatchObject({ name: 'renamed', updated: study(3).updated });
+    expect(await own.changeStudy(first, { part: 'name', name: 'else' }, study(4).updated)).toMatchObject({
+      kind: 'differs',
+      there: { name: 'renamed' },
+    });
+    expect(await names()).toEqual(['renamed']);
+    await own.deleteStudy(first.id);
+    expect(await own.changeStudy(first, { part: 'name', name: 'else' }, study(5).updated)).toEqual({ kind: 'gone' });
+    expect(await names()).toEqual([]);
   });
 
-  it('keeps several studies all or none', async () => {
+  it('lays out what lists need of a library kept before there were lists', async () => {
+    await new Promise<void>((resolve) => {
+      const request = indexedDB.open('step-ladder', 1);
+      request.onupgradeneeded = () => {
+        const studies = request.result.createObjectStore('studies');
+        request.result.createObjectStore('facts');
+        for (const one of [study(1, 'old'), study(2, 'older')]) studies.put(one, one.id);
+        studies.put('torn', 'torn-1');
+      };
+      request.onsuccess = () => {
+        request.result.close();
+        resolve();
+      };
+    });
+    const { studies, damaged } = await own.readList();
+    expect(studies.map(({ name }) => name)).toEqual(['older', 'old']);
+    expect(damaged).toEqual(['torn-1']);
+  });
+
+  it('keeps several studies all or none, and never over one that is there', async () => {
     const unkeepable = { ...study(2, 'bad'), recipe: () => 0 } as unknown as SavedStudy;
-    await expect(own.writeStudies([study(1, 'good'), unkeepable])).rejects.toThrow();
+    await expect(own.addStudies([study(1, 'good'), unkeepable])).rejects.toThrow();
     expect(await names()).toEqual([]);
-    await own.writeStudies([study(1, 'one'), study(2, 'two')]);
+    const one = study(1, 'one');
+    await own.addStudies([one, study(2, 'two')]);
     expect(await names()).toEqual(['two', 'one']);
+    await expect(own.addStudies([study(3, 'three'), { ...one, name: 'over' }])).rejects.toThrow();
+    expect(await names()).toEqual(['two', 'one']);
+  });
+
+  it('copies a study of the longest name into one that can be kept', async () => {
+    const long = { ...study(1), name: 'n'.repeat(200) };
+    const copy = own.copyOf(long, 'D major', study(2).updated);
+    expect(copy.name).toHaveLength(200);
+    expect(copy.name).toMatch(/n \(copy\)$/);
+    await own.addStudies([long, copy]);
+    expect(await names()).toEqual([copy.name, long.name]);
   });
 
   it('keeps a school in place of the one of its id, and leaves what it cannot read', async () => {
@@ -126,10 +192,10 @@ describe('keeping', () => {
   });
 
   it('brings everything a teacher has made into another browser', async () => {
-    await own.writeStudies([study(1, 'one'), study(2, 'two')]);
+    await own.addStudies([study(1, 'one'), study(2, 'two')]);
     await own.writeSchool({ ...SCHOOLS[0]!, id: 'mine', name: 'Mine' });
     await own.writeSyllabus(own.ownCopyOf(SHIPPED[0]!));
-    const text = await own.exportLibrary('2026-03-02T12:00:00.000Z');
+    const text = await (await own.exportLibrary('2026-03-02T12:00:00.000Z')).text();
 
     vi.stubGlobal('indexedDB', new IDBFactory());
     const there = await page();
@@ -143,9 +209,9 @@ describe('keeping', () => {
   });
 
   it('imports nothing of a backup when a part of it cannot be written', async () => {
-    await own.writeStudies([study(1, 'one')]);
+    await own.addStudies([study(1, 'one')]);
     await own.writeSchool({ ...SCHOOLS[0]!, id: 'mine', name: 'Mine' });
-    const text = await own.exportLibrary('2026-03-02T12:00:00.000Z');
+    const text = await (await own.exportLibrary('2026-03-02T12:00:00.000Z')).text();
 
     vi.stubGlobal('indexedDB', new IDBFactory());
     const there = await page();
@@ -163,6 +229,7 @@ describe('keeping', () => {
     ['QuotaExceededError', 'storage is full: the last change is not saved'],
     ['VersionError', 'written by a newer Step Ladder'],
     ['SecurityError', 'does not let Step Ladder keep anything here'],
+    ['ConstraintError', 'a fault of its own and kept nothing of this change'],
   ])('says what a %s means for the teacher', (name, words) => {
     const trouble = own.troubleFrom(new DOMException('', name));
     expect(trouble).toBeInstanceOf(own.StorageTrouble);
@@ -178,7 +245,7 @@ describe('keeping', () => {
     });
     await expect(own.readLibrary()).rejects.toThrow('does not let Step Ladder keep anything here');
     vi.stubGlobal('indexedDB', new IDBFactory());
-    expect(await own.readLibrary()).toEqual({ studies: [], unreadable: 0 });
+    expect(await own.readLibrary()).toEqual({ studies: [], damaged: [] });
   });
 
   it('does not touch a library written by a newer Step Ladder', async () => {

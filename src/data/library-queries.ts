@@ -2,93 +2,135 @@ import {
   useMutation,
   useQuery,
   useQueryClient,
+  type QueryClient,
   type UseMutationResult,
   type UseQueryResult,
 } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import type { Meeting, StudyChange } from '../core/library/meeting.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import {
-  ChangedElsewhere,
+  addStudies,
+  changeStudy,
+  deleteDamaged,
   deleteStudy,
-  newId,
+  readDamaged,
   readLibrary,
+  readList,
   readStudy,
-  rewriteStudy,
-  writeStudies,
-  writeStudy,
-  type Library,
+  restoreStudy,
+  type DamagedRecord,
+  type Found,
+  type StudyList,
 } from './library.ts';
+import { hearOthers } from './other-tabs.ts';
+import { finishEdits } from './unfinished.ts';
 
-const LIBRARY = ['library'] as const;
+const LIST = ['studies'] as const;
+const WHOLE = ['library'] as const;
+const ONE = ['study'] as const;
+const DAMAGED = ['damaged studies'] as const;
 
-/** The whole library. */
-export function useLibrary(): UseQueryResult<Library> {
-  return useQuery({ queryKey: LIBRARY, queryFn: readLibrary });
+/** The studies as lists show them. */
+export function useStudyList(): UseQueryResult<StudyList> {
+  return useQuery({
+    queryKey: LIST,
+    queryFn: async () => {
+      await finishEdits();
+      return readList();
+    },
+  });
 }
 
-/** One saved study; `null` when there is none. */
-export function useSavedStudy(id: string | undefined): UseQueryResult<SavedStudy | null> {
+/** Every study whole. */
+export function useLibrary(): UseQueryResult<readonly SavedStudy[]> {
+  return useQuery({ queryKey: WHOLE, queryFn: async () => (await readLibrary()).studies });
+}
+
+/** What stands under an id. */
+export function useSavedStudy(id: string | undefined): UseQueryResult<Found> {
   return useQuery({
-    queryKey: [...LIBRARY, id],
-    queryFn: async () => (id === undefined ? null : ((await readStudy(id)) ?? null)),
+    queryKey: [...ONE, id],
+    queryFn: async (): Promise<Found> => {
+      await finishEdits();
+      return id === undefined ? { kind: 'none' } : readStudy(id);
+    },
     enabled: id !== undefined,
   });
 }
 
-/** Keeps a study. */
-export function useKeepStudy(): UseMutationResult<void, Error, SavedStudy> {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: writeStudy,
-    onSuccess: (_, study) => {
-      client.setQueryData([...LIBRARY, study.id], study);
-      return client.invalidateQueries({ queryKey: LIBRARY, exact: true });
-    },
-  });
+/** Records that cannot be read, with the reason. */
+export function useDamaged(keys: readonly string[]): UseQueryResult<readonly DamagedRecord[]> {
+  return useQuery({ queryKey: [...DAMAGED, keys], queryFn: () => readDamaged(keys), enabled: keys.length > 0 });
 }
 
-/** Keeps a change of a study that was read as it stood at `base`. */
-export function useRewriteStudy(): UseMutationResult<
-  void,
-  Error,
-  { readonly study: SavedStudy; readonly base: string }
-> {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ study, base }) => rewriteStudy(study, base),
-    onSuccess: (_, { study }) => {
-      client.setQueryData([...LIBRARY, study.id], study);
-      return client.invalidateQueries({ queryKey: LIBRARY, exact: true });
-    },
-  });
+/** Whatever is on screen of studies is asked for again. */
+export function studiesChanged(client: QueryClient, ids?: readonly string[]): void {
+  void client.invalidateQueries({ queryKey: LIST });
+  void client.invalidateQueries({ queryKey: WHOLE });
+  if (!ids) void client.invalidateQueries({ queryKey: ONE });
+  for (const id of ids ?? []) void client.invalidateQueries({ queryKey: [...ONE, id] });
 }
 
-/** Keeps several studies at once: all of them or none. */
+/** Follows what other tabs change. */
+export function useOtherTabs(): void {
+  const client = useQueryClient();
+  useEffect(() => hearOthers((ids) => studiesChanged(client, ids)), [client]);
+}
+
+/** Takes over a study as it was kept just now, for whoever shows it. */
+export function useTakenOver(): (study: SavedStudy) => void {
+  const client = useQueryClient();
+  return (study) => {
+    const found: Found = { kind: 'study', study };
+    client.setQueryData([...ONE, study.id], found);
+    void client.invalidateQueries({ queryKey: LIST });
+    void client.invalidateQueries({ queryKey: WHOLE });
+  };
+}
+
+/** Keeps new studies: all of them or none. */
 export function useKeepStudies(): UseMutationResult<void, Error, readonly SavedStudy[]> {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: writeStudies,
-    onSuccess: () => client.invalidateQueries({ queryKey: LIBRARY, exact: true }),
+    mutationFn: addStudies,
+    onSuccess: (_, studies) =>
+      studiesChanged(
+        client,
+        studies.map(({ id }) => id),
+      ),
   });
 }
 
-/** Takes a study out of the library. */
-export function useDeleteStudy(): UseMutationResult<void, Error, SavedStudy> {
-  const client = useQueryClient();
+/** Changes a part of a study that was read as it stood in `base`. */
+export function useChangeStudy(): UseMutationResult<
+  Meeting,
+  Error,
+  { readonly base: SavedStudy; readonly change: StudyChange }
+> {
+  const takeOver = useTakenOver();
   return useMutation({
-    mutationFn: (study) => deleteStudy(study.id),
-    onSuccess: async (_, study) => {
-      client.removeQueries({ queryKey: [...LIBRARY, study.id] });
-      await client.invalidateQueries({ queryKey: LIBRARY });
+    mutationFn: ({ base, change }) => changeStudy(base, change, new Date().toISOString()),
+    onSuccess: (meeting) => {
+      if (meeting.kind === 'kept') takeOver(meeting.study);
     },
   });
 }
 
-/** True when a change was refused because another tab had kept the study meanwhile. */
-export function wasChangedElsewhere(error: Error): boolean {
-  return error instanceof ChangedElsewhere;
+/** Takes a study out of the library; gives it as it stood. */
+export function useDeleteStudy(): UseMutationResult<SavedStudy | undefined, Error, string> {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: deleteStudy, onSuccess: (_, id) => studiesChanged(client, [id]) });
 }
 
-/** A copy of a study under a new id, as it stands at `now` (ISO date and time). */
-export function copyOf(study: SavedStudy, name: string, now: string): SavedStudy {
-  return { ...study, id: newId(), name, created: now, updated: now };
+/** Brings a deleted study back as it stood. */
+export function useRestoreStudy(): UseMutationResult<void, Error, SavedStudy> {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: restoreStudy, onSuccess: (_, { id }) => studiesChanged(client, [id]) });
+}
+
+/** Deletes a record that cannot be read. */
+export function useDeleteDamaged(): UseMutationResult<void, Error, string> {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: deleteDamaged, onSuccess: (_, key) => studiesChanged(client, [key]) });
 }

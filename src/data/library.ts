@@ -1,75 +1,169 @@
 import { highestPosition } from '../core/fingering/reading/way-name.ts';
+import { readOutside } from '../core/base/reading.ts';
+import { meet, type Meeting, type StudyChange } from '../core/library/meeting.ts';
 import type { BuiltStudy } from '../core/study/build.ts';
+import { listed, ListedStudy } from '../core/study/listed-study.ts';
 import { ENGINE_VERSION, SavedStudy } from '../core/study/saved-study.ts';
-import { database, inOneGo, StorageTrouble, troubleFrom } from './database.ts';
+import { attempt, inOneGo } from './database.ts';
+import { tellOthers } from './other-tabs.ts';
 
-/** What reading the library found: the studies, and how many records could not be read. */
-export interface Library {
-  readonly studies: readonly SavedStudy[];
-  readonly unreadable: number;
+/** A record that cannot be read, as it stands, and why. */
+export interface DamagedRecord {
+  readonly key: string;
+  readonly record: unknown;
+  readonly reason: string;
 }
 
-/** Every saved study, newest change first. Damaged records are left alone and counted. */
-export async function readLibrary(): Promise<Library> {
-  const records = await attempt(async () => (await database()).getAll('studies'));
-  const studies: SavedStudy[] = [];
-  let unreadable = 0;
-  for (const record of records) {
-    const parsed = SavedStudy.safeParse(record);
-    if (parsed.success) studies.push(parsed.data);
-    else unreadable += 1;
-  }
-  studies.sort((a, b) => b.updated.localeCompare(a.updated));
-  return { studies, unreadable };
+/** What a list shows: studies, latest change first, and the keys of records that cannot be read. */
+export interface StudyList {
+  readonly studies: readonly ListedStudy[];
+  readonly damaged: readonly string[];
 }
 
-/** One study, or `undefined` when there is none of that id or its record is damaged. */
-export async function readStudy(id: string): Promise<SavedStudy | undefined> {
-  const record = await attempt(async () => (await database()).get('studies', id));
-  const parsed = SavedStudy.safeParse(record);
-  return parsed.success ? parsed.data : undefined;
-}
+/** What stands under an id: a study, nothing, or a record that cannot be read. */
+export type Found =
+  | { readonly kind: 'study'; readonly study: SavedStudy }
+  | { readonly kind: 'none' }
+  | { readonly kind: 'damaged'; readonly damaged: DamagedRecord };
 
-/** Keeps a study, replacing the one of the same id. */
-export async function writeStudy(study: SavedStudy): Promise<void> {
-  await attempt(async () => (await database()).put('studies', SavedStudy.parse(study), study.id));
-}
+/** So many records are read at a time, so that nothing else waits long. */
+const AT_A_TIME = 200;
 
-/** A study was changed elsewhere since it was read here; nothing was written. */
-export class ChangedElsewhere extends StorageTrouble {}
-
-/**
- * Keeps a study that was read as it stood at `base` (its `updated`); refuses, changing nothing,
- * where another tab has kept it since.
- */
-export async function rewriteStudy(study: SavedStudy, base: string): Promise<void> {
-  await inOneGo(['studies'], async (transaction) => {
-    const studies = transaction.objectStore('studies');
-    const there = SavedStudy.safeParse(await studies.get(study.id)).data;
-    if (there && there.updated !== base) {
-      throw new ChangedElsewhere(
-        'This study was changed in another tab since it was opened here: the change made here is not saved. Keep this one as a copy, or reload to see the other.',
-      );
-    }
-    await studies.put(SavedStudy.parse(study), study.id);
+/** Every study as lists show it; what the studies hold is not read. */
+export async function readList(): Promise<StudyList> {
+  return attempt(async (db) => {
+    const transaction = db.transaction(['studies', 'listed']);
+    const [keys, records] = await Promise.all([
+      transaction.objectStore('studies').getAllKeys(),
+      transaction.objectStore('listed').getAll(),
+    ]);
+    const there = new Set(keys);
+    const studies = records.flatMap((record) => {
+      const study = ListedStudy.safeParse(record).data;
+      return study && there.delete(study.id) ? [study] : [];
+    });
+    studies.sort((a, b) => (a.updated < b.updated ? 1 : a.updated > b.updated ? -1 : 0));
+    return { studies, damaged: [...there] };
   });
 }
 
-/** Keeps several studies at once: all of them or none. */
-export async function writeStudies(studies: readonly SavedStudy[]): Promise<void> {
-  await inOneGo(['studies'], (transaction) =>
-    Promise.all(studies.map(async (study) => transaction.objectStore('studies').put(study, study.id))),
-  );
+/** Every study whole, a part at a time, and whatever cannot be read; `onProgress` is told from 0 to 1. */
+export async function readLibrary(
+  onProgress: (share: number) => void = () => undefined,
+): Promise<{ readonly studies: readonly SavedStudy[]; readonly damaged: readonly DamagedRecord[] }> {
+  const keys = await attempt((db) => db.getAllKeys('studies'));
+  const studies: SavedStudy[] = [];
+  const damaged: DamagedRecord[] = [];
+  for (let from = 0; from < keys.length; from += AT_A_TIME) {
+    onProgress(from / keys.length);
+    const range = IDBKeyRange.bound(keys[from] ?? '', keys[Math.min(from + AT_A_TIME, keys.length) - 1] ?? '');
+    const [known, records] = await attempt((db) =>
+      Promise.all([db.getAllKeys('studies', range), db.getAll('studies', range)]),
+    );
+    records.forEach((record, k) => {
+      const read = readOutside(SavedStudy, record);
+      if (read.ok) studies.push(read.value);
+      else damaged.push({ key: known[k] ?? '', record, reason: read.refusal.message });
+    });
+  }
+  studies.sort((a, b) => b.updated.localeCompare(a.updated));
+  return { studies, damaged };
 }
 
-/** Takes a study out of the library. */
-export async function deleteStudy(id: string): Promise<void> {
-  await attempt(async () => (await database()).delete('studies', id));
+/** What stands under an id. */
+export async function readStudy(id: string): Promise<Found> {
+  const record = await attempt((db) => db.get('studies', id));
+  if (record === undefined) return { kind: 'none' };
+  const read = readOutside(SavedStudy, record);
+  return read.ok
+    ? { kind: 'study', study: read.value }
+    : { kind: 'damaged', damaged: { key: id, record, reason: read.refusal.message } };
+}
+
+/** Records that cannot be read, as they stand. */
+export async function readDamaged(keys: readonly string[]): Promise<readonly DamagedRecord[]> {
+  const found = await Promise.all(keys.map(readStudy));
+  return found.flatMap((one) => (one.kind === 'damaged' ? [one.damaged] : []));
+}
+
+/** Keeps new studies: all of them or none. Nothing that is there is written over. */
+export async function addStudies(studies: readonly SavedStudy[]): Promise<void> {
+  const whole = studies.map((study) => SavedStudy.parse(study));
+  await inOneGo(['studies', 'listed'], (transaction) =>
+    Promise.all(
+      whole.flatMap((study) => [
+        transaction.objectStore('studies').add(study, study.id),
+        transaction.objectStore('listed').put(listed(study), study.id),
+      ]),
+    ),
+  );
+  tellOthers(studies.map(({ id }) => id));
+}
+
+/**
+ * Makes a change of a study that was read as it stood in `base`: reads, compares and writes in one
+ * transaction. What others changed of another part is joined; of the same part, nothing is written
+ * and the meeting says so. `now` is an ISO date and time.
+ */
+export async function changeStudy(base: SavedStudy, change: StudyChange, now: string): Promise<Meeting> {
+  const meeting = await inOneGo(['studies', 'listed'], async (transaction) => {
+    const studies = transaction.objectStore('studies');
+    const met = meet(await studies.get(base.id), base, change, now);
+    if (met.kind === 'kept') {
+      await studies.put(SavedStudy.parse(met.study), base.id);
+      await transaction.objectStore('listed').put(listed(met.study), base.id);
+    }
+    return met;
+  });
+  if (meeting.kind === 'kept') tellOthers([base.id]);
+  return meeting;
+}
+
+/** Deletes a study and gives it back as it stood, so that it can be restored; nothing where it was gone already. */
+export async function deleteStudy(id: string): Promise<SavedStudy | undefined> {
+  const record = await inOneGo(['studies', 'listed'], async (transaction) => {
+    const there: unknown = await transaction.objectStore('studies').get(id);
+    await transaction.objectStore('studies').delete(id);
+    await transaction.objectStore('listed').delete(id);
+    return there;
+  });
+  tellOthers([id]);
+  return SavedStudy.safeParse(record).data;
+}
+
+/** Brings a deleted study back as it stood; one that is there again already is left alone. */
+export async function restoreStudy(study: SavedStudy): Promise<void> {
+  await inOneGo(['studies', 'listed'], async (transaction) => {
+    const studies = transaction.objectStore('studies');
+    if ((await studies.getKey(study.id)) !== undefined) return;
+    await studies.add(study, study.id);
+    await transaction.objectStore('listed').put(listed(study), study.id);
+  });
+  tellOthers([study.id]);
+}
+
+/** Deletes a record that cannot be read. A study that can is left alone. */
+export async function deleteDamaged(key: string): Promise<void> {
+  await inOneGo(['studies'], async (transaction) => {
+    const studies = transaction.objectStore('studies');
+    if (!SavedStudy.safeParse(await studies.get(key)).success) await studies.delete(key);
+  });
+  tellOthers([key]);
 }
 
 /** A new id for a study. */
 export function newId(): string {
   return crypto.randomUUID();
+}
+
+/** Longest name a study can have, letters. */
+const LONGEST_NAME = 200;
+
+/** A copy of a study under a new id, as it stands at `now` (ISO date and time). */
+export function copyOf(study: SavedStudy, title: string, now: string): SavedStudy {
+  const more = ' (copy)';
+  const name = `${(study.name ?? title).slice(0, LONGEST_NAME - more.length)}${more}`;
+  return { ...study, id: newId(), name, created: now, updated: now };
 }
 
 /** A built study as it is kept, with one of its ways. */
@@ -86,12 +180,4 @@ export function toSaved(built: BuiltStudy, way: number, now: string, name?: stri
     created: now,
     updated: now,
   };
-}
-
-async function attempt<T>(work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (error) {
-    throw troubleFrom(error);
-  }
 }

@@ -1,12 +1,16 @@
-import { wrap, type Remote } from 'comlink';
 import type { Engine } from './engine.worker.ts';
+import { supervised, type Calls } from './supervised.ts';
 
-let remote: Remote<Engine> | undefined;
+const calls = supervised<Engine>(
+  () => new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name: 'engine' }),
+  {
+    words:
+      'The fingering could not be worked out: the engine stopped twice. Change a choice to try again, or reload the page; what is kept stays kept.',
+    limit: 30_000,
+  },
+);
 
 /** The fingering engine; its worker starts when first asked for. */
-export function engine(): Remote<Engine> {
-  remote ??= wrap<Engine>(
-    new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name: 'engine' }),
-  );
-  return remote;
+export function engine(): Calls<Engine> {
+  return calls;
 }

@@ -1,11 +1,12 @@
 import { expose } from 'comlink';
 import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
 import { explainTyped, type Typed } from '../core/study/typed/explain.ts';
-import { buildFrom, buildStudy, type BuiltStudy } from '../core/study/build.ts';
+import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
 import type { Outcome } from '../core/base/outcome.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
+import { buildKept, type KeptStudy } from '../core/study/kept-study.ts';
 import type { SavedFinger } from '../core/study/saved-study.ts';
 
 /** What this engine remembers, as long as its worker lives. */
@@ -44,22 +45,9 @@ const engine = {
     return explainTyped(recipe, text, memory);
   },
 
-  /**
-   * Works a recipe out around a fingering that was saved: its way comes first, then what the engine
-   * would offer today. When the saved fingers no longer fit the recipe, only the engine's are given.
-   */
-  buildSaved(recipe: unknown, saved: readonly SavedFinger[]): Outcome<BuiltStudy> {
-    const built = buildFrom(recipe, memory);
-    if (!built.ok || built.value.passage.notes.length !== saved.length) return built;
-    const { ways } = built.value;
-    const kept = ways.find((way) =>
-      way.fingers.every((note, at) => note.string === saved[at]?.string && note.finger === saved[at]?.finger),
-    );
-    if (kept) return { ok: true, value: { ...built.value, ways: [kept, ...ways.filter((way) => way !== kept)] } };
-    const pins = saved.map((note, at) => ({ at, string: note.string, finger: note.finger }));
-    const own = buildStudy({ ...built.value.recipe, pins, groups: undefined, ways: 1 }, memory);
-    if (!own.ok) return built;
-    return { ok: true, value: { ...built.value, ways: [...own.value.ways, ...ways] } };
+  /** Works a recipe out around the fingering it was kept with. */
+  buildKept(recipe: unknown, fingering: readonly SavedFinger[]): Outcome<KeptStudy> {
+    return buildKept(recipe, fingering, memory);
   },
 };
 

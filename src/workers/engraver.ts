@@ -1,15 +1,20 @@
-import { wrap, type Remote } from 'comlink';
 import type { Engraver } from './engraver.worker.ts';
+import { supervised, type Calls } from './supervised.ts';
 
 export type { Book, BookEntry, PageSetting } from './engraver.worker.ts';
 export { PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 
-let remote: Remote<Engraver> | undefined;
+const calls = supervised<Engraver>(
+  () => new Worker(new URL('./engraver.worker.ts', import.meta.url), { type: 'module', name: 'engraver' }),
+  {
+    words:
+      'The score could not be engraved: the engraver stopped twice. Reload the page to try again; the fingering stands above, and what is kept stays kept.',
+    // The first score waits for two megabytes of WebAssembly.
+    limit: 60_000,
+  },
+);
 
-/** The engraver; its worker and the two megabytes of WebAssembly load when first asked for. */
-export function engraver(): Remote<Engraver> {
-  remote ??= wrap<Engraver>(
-    new Worker(new URL('./engraver.worker.ts', import.meta.url), { type: 'module', name: 'engraver' }),
-  );
-  return remote;
+/** The engraver; its worker and the WebAssembly load when first asked for. */
+export function engraver(): Calls<Engraver> {
+  return calls;
 }

@@ -1,19 +1,20 @@
-import { proxy, wrap, type Remote } from 'comlink';
 import type { Grader } from './grader.worker.ts';
+import { supervised, type Calls } from './supervised.ts';
 
 export type { Made } from './grader.worker.ts';
 
-let remote: Remote<Grader> | undefined;
+const calls = supervised<Grader>(
+  () => new Worker(new URL('./grader.worker.ts', import.meta.url), { type: 'module', name: 'grader' }),
+  {
+    words:
+      'The grades could not be worked out: the grader stopped twice. Reload the page to try again; nothing was changed.',
+    limit: 30_000,
+    // Told how far it has come, a fit may take as long as it needs; without a listener it must be let.
+    limits: { fit: 120_000, readCsv: 60_000 },
+  },
+);
 
 /** Syllabuses and grades; the worker starts when first asked for. */
-export function grader(): Remote<Grader> {
-  remote ??= wrap<Grader>(
-    new Worker(new URL('./grader.worker.ts', import.meta.url), { type: 'module', name: 'grader' }),
-  );
-  return remote;
-}
-
-/** A callback the worker can call. */
-export function progress(tell: (share: number) => void): (share: number) => void {
-  return proxy(tell);
+export function grader(): Calls<Grader> {
+  return calls;
 }

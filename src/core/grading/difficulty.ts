@@ -1,4 +1,4 @@
-import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
+import { instrumentFor } from '../instruments/instruments.ts';
 import { beatsPerMinute } from '../recipe/bowing.ts';
 import { timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
 import { reachesOf } from '../fingering/reading/comparison.ts';
@@ -57,7 +57,7 @@ function isUnusual({ from, to, semitones }: Shift, { fingers }: Way): boolean {
 export function featuresOf({ recipe, passage, way }: Finished): Features {
   const midis = passage.notes.map((note) => note.pitch.midi);
   const stopped = way.fingers.filter((note) => note.finger !== 0);
-  const { strings } = INSTRUMENT_TABLE[recipe.instrument];
+  const { strings } = instrumentFor(recipe.instrument, recipe.setUp);
   const place = (name: string): number => strings.findIndex((string) => string.name === name);
   const steps = midis.slice(1).map((midi, k) => midi - (midis[k] ?? midi));
   const timed = timeNotes(passage, recipe.bowing, recipe.form === 'chromatic');

@@ -37,6 +37,43 @@ describe('a syllabus as CSV', () => {
     expect(read(csvTemplate())).toMatchObject({ good: 2, bad: [], refusal: undefined });
   });
 
+  const row = (grade: string, group = 'Scales', rule = 'all'): string =>
+    `violin,${grade},${group},${rule},scale,major,D,1,1,60,2,yes`;
+
+  it('counts every line a broken quote stands in, and loses none of those after it', () => {
+    const text = [HEADER.trim(), row('Grade 1'), row('"Grade 2'), row('Grade 3'), row('"Grade "4"'), row('Grade 5')];
+    const { good, bad } = read(text.join('\n'));
+    expect(good).toBe(3);
+    expect(bad.map(({ line }) => line)).toEqual([3, 5]);
+    expect(bad[0]!.reason).toContain('goes on behind its');
+    const open = read([HEADER.trim(), row('"Grade 1'), row('Grade 2')].join('\n'));
+    expect([open.good, open.bad[0]?.reason]).toEqual([
+      1,
+      'A quoted field begins here and never ends. Put a " at its end.',
+    ]);
+  });
+
+  it('reads lines that end in different ways, and counts lines within a quoted field', () => {
+    const text = `${HEADER}${row('Grade 1')}\r\n${row('Grade 2')}\r${row('"Grade\n3"')}\n${row('Grade 4', 'Scales', 'none')}`;
+    const { good, bad } = read(text);
+    expect(good).toBe(3);
+    expect(bad.map(({ line, field }) => [line, field])).toEqual([[6, 'rule']]);
+  });
+
+  it('does not drop a second rule of one group in silence', () => {
+    const text = [HEADER.trim(), row('Grade 1', 'Scales', 'any 2'), row('Grade 1'), row('Grade 2')].join('\n');
+    const { good, bad } = read(text);
+    expect(good).toBe(2);
+    expect(bad).toMatchObject([{ line: 3, field: 'rule' }]);
+    expect(bad[0]!.reason).toContain('has the rule “any 2” further up');
+  });
+
+  it('says what is wrong with a cell in its own words', () => {
+    const many = Array.from({ length: 30 }, () => 'D').join(' ');
+    const { bad } = read(`${HEADER}violin,Grade 1,Scales,all,scale,major,${many},1,1,60,2,yes`);
+    expect(bad[0]).toMatchObject({ field: 'tonics', reason: '“tonics” must have at most 24 entries.' });
+  });
+
   it('names the line, the field and the reason of every bad row, and takes the others', () => {
     const text = `${HEADER}violin,Grade 1,Scales,all,scale,major,D A,1,1,60,2,yes
 violin,Grade 1,Scales,all,scale,mayor,D,1,1,60,2,yes

@@ -1,5 +1,6 @@
 import { INSTRUMENTS, type InstrumentId } from '../instruments/instruments.ts';
 import Papa from 'papaparse';
+import { readOutside } from '../base/reading.ts';
 import { readRule, ruleText } from './rule.ts';
 import { Item, SYLLABUS_VERSION, type Grade, type Rule, type Syllabus } from './syllabus.ts';
 
@@ -74,8 +75,10 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
     return nothing('This file is not in UTF-8: some of its letters cannot be read. Save it again as “CSV UTF-8”.');
   }
   if (text.includes('\u0000')) return nothing('This file is no text: it holds bytes no CSV has.');
-  const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false });
-  const header = (data[0] ?? []).map((cell) =>
+  // Line ends of one kind, or the parser takes two lines for one.
+  const plain = text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');
+  const [head, ...rows] = rowsOf(plain);
+  const header = (head?.cells ?? []).map((cell) =>
     cell
       .trim()
       .toLowerCase()
@@ -87,9 +90,7 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
       `Line 1 must name the columns; ${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} not among them. Download the template to see all of them.`,
     );
   }
-  if (meta.aborted) return nothing('This CSV breaks off in the middle of a quoted field.');
-  const rows = data.slice(1);
-  const filled = rows.filter((row) => row.some((cell) => cell.trim() !== '')).length;
+  const filled = rows.filter(({ cells }) => cells.some((cell) => cell.trim() !== '')).length;
   if (filled > MOST_ROWS) {
     return nothing(
       `This file has ${filled} rows; a syllabus has at most ${MOST_ROWS}. Split it, one file an instrument.`,
@@ -98,10 +99,13 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
   const bad: BadRow[] = [];
   const grades = new Map<InstrumentId, Map<string, Map<string, { rule: Rule; items: Item[] }>>>();
   let good = 0;
-  for (const [index, row] of rows.entries()) {
+  for (const [index, { cells: row, line, stumble }] of rows.entries()) {
     if (index % 200 === 0) yield index / rows.length;
     if (row.every((cell) => cell.trim() === '')) continue;
-    const line = index + 2;
+    if (stumble !== undefined) {
+      bad.push({ line, field: 'line', reason: stumbleWords(stumble) });
+      continue;
+    }
     const cell = (column: Column): string => (row[header.indexOf(column)] ?? '').trim();
     const read = readRow(cell, `r${line}`);
     if ('reason' in read) {
@@ -114,6 +118,15 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
     const ofGrade = ofInstrument.get(read.grade) ?? new Map<string, { rule: Rule; items: Item[] }>();
     ofInstrument.set(read.grade, ofGrade);
     const group = ofGrade.get(read.group) ?? { rule: read.rule, items: [] };
+    if (ruleText(group.rule) !== ruleText(read.rule)) {
+      good -= 1;
+      bad.push({
+        line,
+        field: 'rule',
+        reason: `The group “${read.group}” of ${read.grade} has the rule “${ruleText(group.rule)}” further up. A group has one rule: write the same, or give these lines a group of their own.`,
+      });
+      continue;
+    }
     ofGrade.set(read.group, group);
     group.items.push(read.item);
   }
@@ -142,6 +155,48 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
     bad,
     refusal: undefined,
   };
+}
+
+/** A row as it stands in the file. */
+interface CsvRow {
+  readonly cells: readonly string[];
+  /** The line it begins on, from 1; a quoted field may run over several lines. */
+  readonly line: number;
+  /** What the parser stumbled over. */
+  readonly stumble?: string;
+}
+
+/**
+ * The rows of a CSV. A quoted field that never ends, or ends at the quote of a later line, would
+ * swallow the lines between: only its own line is taken for bad, and reading goes on with the next.
+ */
+function rowsOf(text: string): CsvRow[] {
+  const lines = text.split('\n');
+  const rows: CsvRow[] = [];
+  for (let begin = 0; begin < lines.length;) {
+    const { data, errors } = Papa.parse<string[]>(lines.slice(begin).join('\n'), { skipEmptyLines: false });
+    const stumbles = new Map(errors.filter(({ type }) => type === 'Quotes').map(({ row = 0, code }) => [row, code]));
+    let line = begin;
+    let broken = false;
+    for (const [place, cells] of data.entries()) {
+      const stumble = stumbles.get(place);
+      rows.push({ cells, line: line + 1, ...(stumble ? { stumble } : {}) });
+      broken = stumble !== undefined && (stumble === 'MissingQuotes' || cells.some((cell) => cell.includes('\n')));
+      line += 1;
+      if (broken) break;
+      line += cells.reduce((sum, cell) => sum + (cell.match(/\n/g)?.length ?? 0), 0);
+    }
+    if (!broken) break;
+    begin = line;
+  }
+  return rows;
+}
+
+/** What the parser stumbled over in a row, and how to mend it. */
+function stumbleWords(code: string): string {
+  return code === 'MissingQuotes'
+    ? 'A quoted field begins here and never ends. Put a " at its end.'
+    : 'A quoted field ends and goes on behind its ". Write " within a field twice.';
 }
 
 function gradesFrom(grades: ReadonlyMap<string, ReadonlyMap<string, { rule: Rule; items: Item[] }>>): Grade[] {
@@ -184,7 +239,7 @@ function readRow(cell: (column: Column) => string, id: string): GoodRow | Omit<B
   const memory = cell('memory').toLowerCase();
   if (!['', 'yes', 'no'].includes(memory)) return { field: 'memory', reason: 'Write yes or no.' };
   const tempo = cell('bpm') === '' ? undefined : { bpm: number(cell('bpm')), perBeat: number(cell('per_beat') || '1') };
-  const item = Item.safeParse({
+  const item = readOutside(Item, {
     id,
     figure: cell('figure').toLowerCase(),
     forms: words(cell('forms') || 'major').map((form) => form.toLowerCase()),
@@ -197,13 +252,13 @@ function readRow(cell: (column: Column) => string, id: string): GoodRow | Omit<B
     ...(tempo ? { tempo } : {}),
     memory: memory !== 'no',
   });
-  if (!item.success) {
-    const issue = item.error.issues[0];
-    const path = issue?.path.map(String) ?? [];
-    const field = path[0] === 'tempo' ? (path[1] === 'perBeat' ? 'per_beat' : 'bpm') : (path[0] ?? 'figure');
-    return { field, reason: issue?.message ?? 'This row cannot be read.' };
+  if (!item.ok) {
+    const { path, message } = item.refusal;
+    const [first = '', second] = path.split('.');
+    const field = first === 'tempo' ? (second === 'perBeat' ? 'per_beat' : 'bpm') : first || 'figure';
+    return { field, reason: message };
   }
-  return { instrument, grade, group: cell('group').slice(0, 80) || 'Scales', rule, item: item.data };
+  return { instrument, grade, group: cell('group').slice(0, 80) || 'Scales', rule, item: item.value };
 }
 
 function isInstrument(text: string): text is InstrumentId {

@@ -102,7 +102,10 @@ export function lowestPitch(instrument: Instrument): number {
   return Math.min(...instrument.strings.map(lowestOn));
 }
 
+/** No pitch lies above this one (MIDI 1.0): a string tuned very high ends there. */
+const HIGHEST_MIDI = 127;
+
 /** The highest sounding pitch, MIDI: the highest stop of the highest string. */
 export function highestPitch(instrument: Instrument): number {
-  return Math.max(...instrument.strings.map((string) => string.open)) + instrument.highestStop;
+  return Math.min(HIGHEST_MIDI, Math.max(...instrument.strings.map((string) => string.open)) + instrument.highestStop);
 }

@@ -1,4 +1,5 @@
-import { KIND_WORDS, type Kept } from './backup.ts';
+import { counted, listed, plural } from '../base/words.ts';
+import { KEPT_KINDS, kindWords, type Kept, type Unreadable } from './backup.ts';
 
 /** What reading a backup into a library comes to. */
 export interface Merge {
@@ -11,35 +12,61 @@ export interface Merge {
 }
 
 /**
- * What a backup adds to what is here. Nothing here is replaced: what has changed since stands beside
- * the file's state, which gets a new id, and a file read twice adds nothing the second time.
+ * What a backup adds to what is here. Nothing here is replaced, also not a record that cannot be
+ * read: what has changed since stands beside the file's state, which gets a new id. A file read
+ * twice adds nothing the second time; two states under one id within a file are two.
  */
 export function mergeBackup(here: Kept, file: Kept, newId: () => string): Merge {
   let known = 0;
   let beside = 0;
-  const added = <One extends { readonly id: string }>(mine: readonly One[], theirs: readonly One[]): One[] => {
-    const ids = new Set(mine.map(({ id }) => id));
+  const added = <One extends { readonly id: string }>(
+    mine: readonly One[],
+    theirs: readonly One[],
+    taken: readonly string[],
+  ): One[] => {
+    const ids = new Set([...mine.map(({ id }) => id), ...taken]);
     const states = new Set(mine.map(stateOf));
     return theirs.flatMap((one) => {
-      if (!ids.has(one.id)) return [one];
-      if (states.has(stateOf(one))) {
+      const state = stateOf(one);
+      if (ids.has(one.id) && states.has(state)) {
         known += 1;
         return [];
+      }
+      states.add(state);
+      if (!ids.has(one.id)) {
+        ids.add(one.id);
+        return [one];
       }
       beside += 1;
       return [{ ...one, id: newId() }];
     });
   };
+  const takenBy = (kind: string): string[] => here.unreadable.filter((one) => one.kind === kind).map(({ key }) => key);
   const held = new Set(here.examinations.map((one) => JSON.stringify(one)));
   const examinations = file.examinations.filter((one) => !held.has(JSON.stringify(one)));
   known += file.examinations.length - examinations.length;
   const fresh = {
-    studies: added(here.studies, file.studies),
-    schools: added(here.schools, file.schools),
-    syllabuses: added(here.syllabuses, file.syllabuses),
+    studies: added(here.studies, file.studies, takenBy('studies')),
+    schools: added(here.schools, file.schools, takenBy('schools')),
+    syllabuses: added(here.syllabuses, file.syllabuses, takenBy('syllabuses')),
     examinations,
+    unreadable: unreadableAdded(here, file),
   };
   return { fresh, known, beside };
+}
+
+/** Records that cannot be read come along where their place is free, or the same is not there already. */
+function unreadableAdded(here: Kept, file: Kept): Unreadable[] {
+  const taken = new Set(
+    [...here.unreadable, ...file.studies.map(({ id }) => ({ kind: 'studies', key: id }))].map(placeOf),
+  );
+  for (const { id } of here.studies) taken.add(placeOf({ kind: 'studies', key: id }));
+  const held = new Set(here.unreadable.map(({ record }) => JSON.stringify(record)));
+  return file.unreadable.filter((one) => !held.has(JSON.stringify(one.record)) && !taken.has(placeOf(one)));
+}
+
+function placeOf({ kind, key }: Pick<Unreadable, 'kind' | 'key'>): string {
+  return `${kind} ${key}`;
 }
 
 /** All of it but its id, for comparing. */
@@ -49,14 +76,16 @@ function stateOf(one: { readonly id: string }): string {
 
 /** `3 studies and 1 school added, 12 already here; 1 stands beside your own, changed state.` */
 export function mergeWords({ fresh, known, beside }: Merge): string {
-  const kinds = (Object.keys(KIND_WORDS) as (keyof Kept)[])
-    .filter((kind) => fresh[kind].length > 0)
-    .map((kind) => `${fresh[kind].length} ${KIND_WORDS[kind][fresh[kind].length === 1 ? 0 : 1]}`);
-  const last = kinds.pop() ?? 'Nothing';
-  const all = kinds.length > 0 ? `${kinds.join(', ')} and ${last}` : last;
+  const kinds = KEPT_KINDS.filter((kind) => fresh[kind].length > 0).map((kind) =>
+    counted(fresh[kind].length, ...kindWords(kind)),
+  );
+  const damaged = fresh.unreadable.length;
+  if (damaged > 0) kinds.push(`${counted(damaged, 'record')} that cannot be read`);
+  const all = kinds.length > 0 ? listed(kinds) : 'Nothing';
   const here = known > 0 ? `, ${known} already here` : '';
-  const one = beside === 1;
   const changed =
-    beside > 0 ? `; ${beside} ${one ? 'stands' : 'stand'} beside your own, changed ${one ? 'state' : 'states'}` : '';
+    beside > 0
+      ? `; ${beside} ${plural(beside, 'stands', 'stand')} beside your own, changed ${plural(beside, 'state')}`
+      : '';
   return `${all} added${here}${changed}.`;
 }

@@ -10,7 +10,7 @@ import { readBackup, writeBackup, type Kept } from './backup.ts';
 import { mergeBackup, mergeWords } from './backup-merge.ts';
 
 const NOW = '2026-03-02T10:00:00.000Z';
-const NOTHING: Kept = { studies: [], schools: [], syllabuses: [], examinations: [] };
+const NOTHING: Kept = { studies: [], schools: [], syllabuses: [], examinations: [], unreadable: [] };
 
 function saved(id: string, recipe: object, name?: string): SavedStudy {
   const { recipe: whole, ways } = playable({ ways: 1, ...recipe });
@@ -43,6 +43,7 @@ const KEPT: Kept = {
       calls: [{ item: 'a', tonic: 'D', went: 'shaky' }],
     },
   ],
+  unreadable: [{ kind: 'studies', key: 'study-9', record: { id: 'study-9', recipe: { instrument: 'serpent' } } }],
 };
 
 /** Ids one after another. */
@@ -55,9 +56,8 @@ describe('the backup of a library', () => {
   it('gives back all that was kept', () => {
     const read = readBackup(writeBackup(KEPT, NOW));
     if (!read.ok) throw new Error(read.refusal.message);
-    const { studies, schools, syllabuses, examinations, exported } = read.value;
-    expect({ studies, schools, syllabuses, examinations }).toEqual(KEPT);
-    expect(exported).toBe(NOW);
+    expect(read.value).toEqual(KEPT);
+    expect(JSON.parse(writeBackup(KEPT, NOW))).toMatchObject({ exported: NOW, version: 1 });
   });
 
   it('gives back the recipe and the fingers of any study that can be played', () => {
@@ -86,11 +86,7 @@ describe('the backup of a library', () => {
     ['null', 'format', 'This JSON file is not a backup of Step Ladder'],
     ['{"format":"step-ladder-syllabus","version":1}', 'format', 'Choose a file made by “Export the library”'],
     ['{"format":"step-ladder-library","version":7}', 'version', 'version 7; this Step Ladder reads version 1'],
-    [
-      '{"format":"step-ladder-library","version":1,"exported":"yesterday","studies":[]}',
-      'exported',
-      'At exported: ',
-    ],
+    ['{"format":"step-ladder-library","version":1,"exported":"yesterday","studies":[]}', 'exported', 'At exported: '],
     ['{"format":"step-ladder-library","version":1}', 'exported', 'At exported: '],
   ])('refuses %s', (text, path, words) => {
     const read = readBackup(text);
@@ -120,7 +116,9 @@ describe('a backup read into a library', () => {
   it('fills an empty one', () => {
     const merge = mergeBackup(NOTHING, KEPT, counter());
     expect(merge.fresh).toEqual(KEPT);
-    expect(mergeWords(merge)).toBe('3 studies, 1 school, 1 syllabus and 1 mock examination added.');
+    expect(mergeWords(merge)).toBe(
+      '3 studies, 1 school, 1 syllabus, 1 mock examination and 1 record that cannot be read added.',
+    );
   });
 
   it('adds nothing to the one it came from', () => {
@@ -139,6 +137,23 @@ describe('a backup read into a library', () => {
     expect(mergeWords(first)).toBe('1 study added, 5 already here; 1 stands beside your own, changed state.');
     const after: Kept = { ...changed, studies: [...changed.studies, ...first.fresh.studies] };
     expect(mergeBackup(after, KEPT, counter()).fresh).toEqual(NOTHING);
+  });
+
+  it('keeps both of two studies that a file holds under one id', () => {
+    const [study] = KEPT.studies;
+    const file = { ...NOTHING, studies: [study!, { ...study!, name: 'another' }, study!] };
+    const { fresh, known, beside } = mergeBackup(NOTHING, file, counter());
+    expect(fresh.studies.map(({ id, name }) => `${id} ${name}`)).toEqual(['study-1 Ivo, Thursday', 'fresh-1 another']);
+    expect([known, beside]).toEqual([1, 1]);
+  });
+
+  it('leaves a record that cannot be read where it is, whatever the file has under its id', () => {
+    const here: Kept = { ...NOTHING, unreadable: [{ kind: 'studies', key: 'study-1', record: 'torn' }] };
+    const { fresh } = mergeBackup(here, KEPT, counter());
+    expect(fresh.studies.map(({ id }) => id)).toEqual(['fresh-1', 'study-2', 'study-3']);
+    const torn = { ...NOTHING, unreadable: [{ kind: 'studies', key: 'study-2', record: 'torn too' }] };
+    expect(mergeBackup(KEPT, torn, counter()).fresh.unreadable).toEqual([]);
+    expect(mergeBackup(NOTHING, torn, counter()).fresh.unreadable).toEqual(torn.unreadable);
   });
 
   it('keeps what is here and brings all of the file, whatever the two hold', () => {

@@ -31,7 +31,7 @@ export const askFields = {
   melodicDescent: oneOf('way the melodic minor comes down', MELODIC_DESCENTS).default('natural'),
 };
 
-const Ask = z.object({ ...playerFields, ...askFields });
-
 /** The notes of a study: for whom, in what key and form, how far and which way. */
+export const Ask = z.object({ ...playerFields, ...askFields });
+
 export type Ask = z.output<typeof Ask>;

@@ -70,7 +70,7 @@ export const handFields = {
   fitBow: z.boolean({ error: 'Fitting the bow is true or false.' }).default(false),
 };
 
-const HandRules = z.object({ ...playerFields, ...handFields });
-
 /** Whose hand it is and what it may do: everything of a recipe that decides strings and fingers of given notes. */
+export const HandRules = z.object({ ...playerFields, ...handFields });
+
 export type HandRules = z.output<typeof HandRules>;

@@ -1,40 +1,64 @@
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { mergeWords } from '../../core/library/backup-merge.ts';
-import { exportLibrary, useImportLibrary } from '../../data/backup.ts';
+import { exportLibrary, stopLibrarian, useImportLibrary, wasStopped } from '../../data/librarian.ts';
 import { Button } from '../../ui/button.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
 
-/** A backup larger than this is not one of ours: twenty thousand studies take less. */
-const LARGEST_BACKUP = 200 * 1024 * 1024;
+/** A backup larger than this is not one of ours: a hundred thousand studies take less. */
+const LARGEST_BACKUP = 500 * 1024 * 1024;
+
+/** What is going on, and how far it has come, 0 to 1. */
+interface Going {
+  readonly words: string;
+  readonly share: number;
+}
 
 /** All a teacher has made out to a file, and back in. */
 export function BackupActions() {
   const importLibrary = useImportLibrary();
-  const read = async (file: File): Promise<void> => {
+  const [going, setGoing] = useState<Going>();
+  const fail = (error: unknown): void => {
+    const trouble = error instanceof Error ? error : new Error(String(error));
+    if (wasStopped(trouble)) toast(trouble.message);
+    else toast.error(trouble.message, { duration: 15_000 });
+  };
+  const read = (file: File): void => {
     if (file.size > LARGEST_BACKUP) {
       toast.error('This file is too large to be a backup of Step Ladder. Nothing was imported.', { duration: 15_000 });
       return;
     }
-    importLibrary.mutate(await file.text(), {
-      onSuccess: (merge) => toast.success(mergeWords(merge)),
-      onError: (error) => toast.error(error.message, { duration: 15_000 }),
-    });
+    const words = 'Importing the library';
+    setGoing({ words, share: 0 });
+    void importLibrary
+      .mutateAsync({ file, onProgress: (share) => setGoing((now) => now && { words, share }) })
+      .then((merge) => toast.success(mergeWords(merge)), fail)
+      .finally(() => setGoing(undefined));
   };
-  const write = async (): Promise<void> => {
+  const write = (): void => {
     const now = new Date().toISOString();
-    try {
-      download(`step-ladder-library-${now.slice(0, 10)}.json`, await exportLibrary(now), 'application/json');
-    } catch (error) {
-      toast.error((error as Error).message, { duration: 15_000 });
-    }
+    const words = 'Exporting the library';
+    setGoing({ words, share: 0 });
+    void exportLibrary(now, (share) => setGoing((before) => before && { words, share }))
+      .then((file) => download(`step-ladder-library-${now.slice(0, 10)}.json`, file, 'application/json'), fail)
+      .finally(() => setGoing(undefined));
   };
+  if (going) {
+    return (
+      <p role="status" className="flex items-center gap-3">
+        <span>{going.words} …</span>
+        <progress value={going.share} max={1} aria-label={going.words} className="accent-accent" />
+        <Button onClick={stopLibrarian}>Stop</Button>
+      </p>
+    );
+  }
   return (
     <>
-      <FileButton label="Backup file to import" accept="application/json,.json" onFile={(file) => void read(file)}>
+      <FileButton label="Backup file to import" accept="application/json,.json" onFile={read}>
         Import a library
       </FileButton>
-      <Button kind="quiet" onClick={() => void write()}>
+      <Button kind="quiet" onClick={write}>
         Export the library
       </Button>
     </>

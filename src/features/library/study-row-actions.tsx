@@ -2,33 +2,60 @@ import { EllipsisVertical } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { copyOf, useDeleteStudy, useKeepStudy } from '../../data/library-queries.ts';
+import type { ListedStudy } from '../../core/study/listed-study.ts';
+import { useChangeStudy, useDeleteStudy, useKeepStudies, useRestoreStudy } from '../../data/library-queries.ts';
+import { copyOf, readStudy } from '../../data/library.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
 
 /** What can be done with one study of the list. */
-export function StudyRowActions({ study, name }: { study: SavedStudy; name: string }) {
+export function StudyRowActions({ study, name }: { study: ListedStudy; name: string }) {
   const navigate = useNavigate();
-  const keep = useKeepStudy();
+  const keep = useKeepStudies();
+  const change = useChangeStudy();
   const remove = useDeleteStudy();
+  const restore = useRestoreStudy();
   const [renaming, setRenaming] = useState(false);
-  const trouble = (error: Error): void => void toast.error(error.message, { duration: 15_000 });
-  const duplicate = (): void =>
-    void keep
-      .mutateAsync(copyOf(study, `${name} (copy)`, new Date().toISOString()))
-      .then(() => toast.success(`Copied “${name}”.`), trouble);
+  const trouble = (error: unknown): void =>
+    void toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
+  const gone = (): void => void toast.error(`“${name}” was deleted in another tab.`, { duration: 15_000 });
+
+  const duplicate = async (): Promise<void> => {
+    const found = await readStudy(study.id);
+    if (found.kind !== 'study') return gone();
+    await keep.mutateAsync([copyOf(found.study, study.title, new Date().toISOString())]);
+    toast.success(`Copied “${name}”.`);
+  };
   // The row is gone by the time the study is: what follows must not hang on the row.
-  const deleteWithUndo = (): void =>
-    void remove.mutateAsync(study).then(
-      () =>
-        toast(`Deleted “${name}”.`, {
-          duration: 20_000,
-          action: { label: 'Undo', onClick: () => void keep.mutateAsync(study).catch(trouble) },
-        }),
-      trouble,
-    );
+  const deleteWithUndo = async (): Promise<void> => {
+    const deleted = await remove.mutateAsync(study.id);
+    if (!deleted) return gone();
+    const since = deleted.updated === study.updated ? '' : ', as another tab had changed it';
+    toast(`Deleted “${name}”${since}.`, {
+      duration: 20_000,
+      action: { label: 'Undo', onClick: () => void restore.mutateAsync(deleted).catch(trouble) },
+    });
+  };
+  const rename = async (typed: string): Promise<void> => {
+    const found = await readStudy(study.id);
+    if (found.kind !== 'study') return gone();
+    // What was renamed elsewhere since this list was drawn is asked about, not overwritten.
+    const { name: _, ...unnamed } = found.study;
+    const base = study.name === undefined ? unnamed : { ...unnamed, name: study.name };
+    const met = await change.mutateAsync({ base, change: { part: 'name', name: typed || undefined } });
+    if (met.kind === 'gone') gone();
+    if (met.kind !== 'differs') return;
+    const { there } = met;
+    toast(`Another tab has renamed this study “${there.name ?? study.title}”.`, {
+      duration: 30_000,
+      action: {
+        label: `Call it “${typed || study.title}”`,
+        onClick: () =>
+          void change.mutateAsync({ base: there, change: { part: 'name', name: typed || undefined } }).catch(trouble),
+      },
+    });
+  };
   return (
     <>
       <Menu
@@ -40,8 +67,8 @@ export function StudyRowActions({ study, name }: { study: SavedStudy; name: stri
       >
         <MenuAction onSelect={() => void navigate(`/studies/${study.id}`)}>Open</MenuAction>
         <MenuAction onSelect={() => setRenaming(true)}>Rename …</MenuAction>
-        <MenuAction onSelect={duplicate}>Duplicate</MenuAction>
-        <MenuAction onSelect={deleteWithUndo}>Delete</MenuAction>
+        <MenuAction onSelect={() => void duplicate().catch(trouble)}>Duplicate</MenuAction>
+        <MenuAction onSelect={() => void deleteWithUndo().catch(trouble)}>Delete</MenuAction>
       </Menu>
       <Dialog
         open={renaming}
@@ -53,9 +80,7 @@ export function StudyRowActions({ study, name }: { study: SavedStudy; name: stri
           className="mt-4"
           onSubmit={(event) => {
             event.preventDefault();
-            const typed = String(new FormData(event.currentTarget).get('name') ?? '').trim();
-            const { name: _, ...unnamed } = study;
-            keep.mutate(typed ? { ...study, name: typed } : unnamed, { onError: trouble });
+            void rename(String(new FormData(event.currentTarget).get('name') ?? '').trim()).catch(trouble);
             setRenaming(false);
           }}
         >

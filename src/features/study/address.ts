@@ -1,8 +1,15 @@
 import { z } from 'zod';
-import type { RecipeInput } from '../../core/recipe/recipe.ts';
+import type { Outcome } from '../../core/base/outcome.ts';
+import { instrumentFor, isInstrument } from '../../core/instruments/instruments.ts';
+import { SetUp } from '../../core/instruments/set-up.ts';
+import { pinsText, readPinsText } from '../../core/recipe/pins-text.ts';
+import { readRecipe, type RecipeInput } from '../../core/recipe/recipe.ts';
 import { FIRST_CHOICES } from './choices.ts';
 
-/** The recipe's fields as they stand in an address; lists are written with dots, pins as JSON. */
+/**
+ * The recipe's fields as they stand in an address: lists with dots between, pins in a short line of their
+ * own (`pins-text.ts`), what is made of several fields as JSON. Links of earlier days hold pins as JSON too.
+ */
 const PLAIN = [
   'instrument',
   'tonic',
@@ -16,7 +23,7 @@ const PLAIN = [
   'return',
 ] as const;
 const LISTS = ['groups', 'strings'] as const;
-const JSON_FIELDS = ['pins', 'positions', 'bowing', 'setUp', 'school'] as const;
+const JSON_FIELDS = ['positions', 'bowing', 'setUp', 'school'] as const;
 
 /** Writes choices into an address, so that a reload or a shared link shows the same study. */
 export function toAddress(choices: RecipeInput, way: number): URLSearchParams {
@@ -34,17 +41,22 @@ export function toAddress(choices: RecipeInput, way: number): URLSearchParams {
     const value = choices[field];
     if (value !== undefined && JSON.stringify(value) !== '[]') params.set(field, JSON.stringify(value));
   }
+  if (choices.pins && choices.pins.length > 0) {
+    const { strings } = instrumentFor(choices.instrument, choices.setUp);
+    const names = strings.map((string) => string.name);
+    params.set('pins', pinsText(choices.pins, names) ?? JSON.stringify(choices.pins));
+  }
   if (choices.fitBow) params.set('fitBow', 'true');
   if (way > 0) params.set('way', String(way));
   return params;
 }
 
-/**
- * Reads choices from an address. Values are passed on as they stand, so that the recipe's own
- * reading can say what is wrong with them; an empty address gives the first choices.
- */
-export function fromAddress(params: URLSearchParams): { choices: RecipeInput; way: number } {
-  if (!params.has('instrument') && !params.has('tonic')) return { choices: FIRST_CHOICES, way: 0 };
+/** Choices and way of an address, or what is wrong with it. */
+export type Addressed = Outcome<{ readonly choices: RecipeInput; readonly way: number }>;
+
+/** Reads choices from an address; an empty one gives the first choices. */
+export function fromAddress(params: URLSearchParams): Addressed {
+  if (!params.has('instrument') && !params.has('tonic')) return { ok: true, value: { choices: FIRST_CHOICES, way: 0 } };
   const choices: Record<string, unknown> = {};
   for (const field of PLAIN) {
     const value = params.get(field);
@@ -61,13 +73,26 @@ export function fromAddress(params: URLSearchParams): { choices: RecipeInput; wa
     const value = params.get(field);
     if (value !== null) choices[field] = parsed(value);
   }
+  const pins = params.get('pins');
+  if (pins !== null) choices['pins'] = pinsFrom(pins, choices);
+  const read = readRecipe(choices);
+  if (!read.ok) return read;
   const way = z.coerce
     .number()
     .int()
     .min(0)
     .max(19)
     .safeParse(params.get('way') ?? 0);
-  return { choices: choices as unknown as RecipeInput, way: way.success ? way.data : 0 };
+  return { ok: true, value: { choices: choices as unknown as RecipeInput, way: way.data ?? 0 } };
+}
+
+/** Pins as they stand in an address; what is none is passed on, so that the recipe's own reading refuses it. */
+function pinsFrom(text: string, { instrument, setUp }: Record<string, unknown>): unknown {
+  if (text.startsWith('[')) return parsed(text);
+  if (typeof instrument !== 'string' || !isInstrument(instrument)) return [];
+  const { strings } = instrumentFor(instrument, SetUp.safeParse(setUp).data);
+  const names = strings.map((string) => string.name);
+  return readPinsText(text, names) ?? text;
 }
 
 function parsed(text: string): unknown {

@@ -12,7 +12,7 @@ import { useSyllabuses } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { useSteady } from '../../ui/steady.ts';
-import { grader, progress } from '../../workers/grader.ts';
+import { grader } from '../../workers/grader.ts';
 
 /** Parts of an estimate that are told. */
 const TOLD = 5;
@@ -135,7 +135,7 @@ function EstimatedGrade({
   const section = here?.section;
   const { data: fitted, error } = useQuery({
     queryKey: ['fitted', section],
-    queryFn: async () => (section ? ((await grader().fit(section, progress(setShare))) ?? null) : null),
+    queryFn: async () => (section ? ((await grader().fit(section, setShare)) ?? null) : null),
     enabled: asked && section !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
   });

@@ -72,7 +72,7 @@ function Options({
 }) {
   const note = study.way.fingers[at];
   const { data, isPlaceholderData } = useQuery({
-    queryKey: ['options', at, study.recipe, study.way.cost],
+    queryKey: ['options', at, study.recipe, study.way.fingers],
     queryFn: async ({ signal }) => {
       await calm(signal);
       // A question that was overtaken by a later one has no answer.

@@ -93,20 +93,28 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
   const [wanted, setWanted] = useState<ReadonlySet<string>>(new Set());
   const [stopped, setStopped] = useState(false);
   const keep = useKeepStudies();
-  const going = useRef(true);
+  // Each run has a word of its own to stop it, so that a new one does not revive the last.
+  const stop = useRef<() => void>(() => undefined);
   useEffect(() => {
-    going.current = true;
+    let going = true;
+    stop.current = () => {
+      going = false;
+      setStopped(true);
+    };
     const work = async (): Promise<void> => {
       for (const tonic of tonics) {
         const fate = await engine().inKey(study.recipe, study.way, study.passage.tonic.midi, tonic);
-        if (!going.current) return;
+        if (!going) return;
         setFates((before) => [...before, fate]);
         if (fate.kind !== 'no-room' && tonic !== study.recipe.tonic) setWanted((before) => new Set([...before, tonic]));
       }
     };
-    void work();
+    work().catch((error: unknown) => {
+      if (going) toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
+      if (going) setStopped(true);
+    });
     return () => {
-      going.current = false;
+      going = false;
     };
   }, [study, tonics]);
   const chosen = fates.flatMap((fate) => (fate.kind !== 'no-room' && wanted.has(fate.tonic) ? [fate.study] : []));
@@ -157,8 +165,7 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
         {busy ? (
           <Button
             onClick={() => {
-              going.current = false;
-              setStopped(true);
+              stop.current();
             }}
           >
             Stop

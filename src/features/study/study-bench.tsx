@@ -30,6 +30,7 @@ import { TeacherKey } from './teacher-key.tsx';
 import { markFingered } from './timing.ts';
 import { useBuiltStudy } from './use-built-study.ts';
 import { useEditing } from './use-editing.ts';
+import type { KeptAsWorkedOn } from './use-keeper.ts';
 import { useKnown } from './use-known.ts';
 import { useOtherWay } from './use-other-way.ts';
 import { usePinning } from './use-pinning.ts';
@@ -43,15 +44,30 @@ interface BenchProps {
   readonly choices: Choices;
   readonly way: number;
   readonly saved?: SavedStudy;
+  /** How a study of the library is kept as it is worked on. */
+  readonly kept?: KeptAsWorkedOn;
   /** The fingering the study was opened with, while its choices are unchanged. */
   readonly keptFingers?: SavedStudy['fingering'] | undefined;
   readonly onChange: (choices: Choices, way: number) => void;
   /** Opens another page of the application. */
   readonly onGo: (path: string) => void;
+  /** Shows a study of the library as another tab has it. */
+  readonly onOther?: (study: SavedStudy) => void;
 }
 
+const nothing = (): void => undefined;
+
 /** The bench a study is worked on: its choices, its score, its ways, and everything that shows them. */
-export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFingers, onChange, onGo }: BenchProps) {
+export const StudyBench = memo(function StudyBench({
+  choices,
+  way,
+  saved,
+  kept,
+  keptFingers,
+  onChange,
+  onGo,
+  onOther = nothing,
+}: BenchProps) {
   const built = useBuiltStudy(choices, keptFingers, way);
   const { outcome } = built;
   const study = outcome?.ok ? outcome.value : undefined;
@@ -153,8 +169,15 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
           </p>
         </div>
         <div className="no-print flex flex-wrap items-center gap-2">
-          {saved ? (
-            <KeptAsYouWork saved={saved} scored={built.stale ? undefined : scored.now} title={title} />
+          {kept ? (
+            <KeptAsYouWork
+              kept={kept}
+              scored={built.stale ? undefined : scored.now}
+              refused={!built.stale && trouble !== undefined}
+              title={title}
+              onCopied={goToKept}
+              onOther={onOther}
+            />
           ) : (
             <KeepNew ready={scored.now !== undefined} asKept={asKept} onKept={goToKept} />
           )}
@@ -172,7 +195,7 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
       <div className="mt-2">
         {built.error ? (
           <Notice tone="trouble" title="The engine stopped">
-            {built.error.message} Reload the page to start it again.
+            {built.error.message}
           </Notice>
         ) : trouble && !shown ? (
           <Notice tone="trouble" title="This study cannot be made">
@@ -180,6 +203,12 @@ export const StudyBench = memo(function StudyBench({ choices, way, saved, keptFi
           </Notice>
         ) : shown ? (
           <>
+            {built.fits ? null : (
+              <Notice tone="trouble" title="The fingers kept with this study can no longer be played">
+                They are kept as they are; what stands here is the engine’s. The first change you make keeps that
+                instead.
+              </Notice>
+            )}
             {trouble ? <PinTrouble trouble={trouble} onRelease={pinning.releaseThese} /> : null}
             {look.sheet === 'notes' ? (
               <Score study={shown} selection={selection} onSelect={select} onKey={pressOnScore} />

@@ -1,6 +1,7 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/base/outcome.ts';
+import type { KeptStudy } from '../../core/study/kept-study.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { engine } from '../../workers/engine.ts';
 import { calm } from './calm.ts';
@@ -13,6 +14,8 @@ export interface BuiltSoFar {
   readonly all: BuiltStudy | undefined;
   /** True when all ways of the present choices are known. */
   readonly complete: boolean;
+  /** False where the fingers a study was kept with can no longer be played. */
+  readonly fits: boolean;
   /** True while what is shown belongs to choices that have changed since. */
   readonly stale: boolean;
   readonly error: Error | null;
@@ -47,9 +50,9 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
   const quick = useQuery({ ...bestWay(choices), enabled: bestFirst });
   const full = useQuery({
     queryKey: ['built', choices, saved],
-    queryFn: async ({ signal }): Promise<Outcome<BuiltStudy>> => {
+    queryFn: async ({ signal }): Promise<Outcome<BuiltStudy | KeptStudy>> => {
       if (bestFirst) await calm(signal);
-      return saved ? await engine().buildSaved(choices, saved) : await engine().build(choices);
+      return saved ? await engine().buildKept(choices, saved) : await engine().build(choices);
     },
     enabled: !bestFirst || quick.data !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
@@ -63,6 +66,7 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
     outcome: ready ?? full.data,
     all: full.data?.ok ? full.data.value : undefined,
     complete,
+    fits: !(complete && full.data.ok && 'fits' in full.data.value) || full.data.value.fits,
     stale: ready === undefined,
     error: full.error ?? quick.error,
   };

@@ -6,7 +6,6 @@ import type { Syllabus } from '../../core/grading/syllabus.ts';
 import { Button } from '../../ui/button.tsx';
 import { download, fileName } from '../../ui/download.ts';
 import { engraver, type BookEntry } from '../../workers/engraver.ts';
-import { progress } from '../../workers/grader.ts';
 import type { SavedStudyMatch } from './coverage-matrix.tsx';
 
 /** Writes a grade's book: cover, contents, a page to each study, the checklist. */
@@ -31,7 +30,7 @@ export function BookActions({
   const write = (): void => {
     setShare(0);
     engraver()
-      .book({ title: syllabus.name, grade: gradeName, notes: syllabus.notes, entries }, 'A4', progress(setShare))
+      .book({ title: syllabus.name, grade: gradeName, notes: syllabus.notes, entries }, 'A4', setShare)
       .then((pdf) => {
         if (pdf) download(fileName(`${syllabus.name} ${gradeName}`, 'pdf'), pdf, 'application/pdf');
         else toast('Stopped: no book was written.');

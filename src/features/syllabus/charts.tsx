@@ -139,12 +139,13 @@ function useMarked(
   id: string | undefined,
   section: Section,
 ): { readonly name: string; readonly features: Features } | undefined {
-  const { data: saved } = useSavedStudy(id);
+  const found = useSavedStudy(id).data;
+  const saved = found?.kind === 'study' ? found.study : undefined;
   const { data } = useQuery({
     queryKey: ['marked', saved?.id, saved?.updated],
     queryFn: async () => {
       if (!saved) return null;
-      const built = await engine().buildSaved(saved.recipe, saved.fingering);
+      const built = await engine().buildKept(saved.recipe, saved.fingering);
       const way = built.ok ? built.value.ways[0] : undefined;
       if (!built.ok || !way) return null;
       const features = await grader().measure(built.value.recipe, built.value.passage, way);
@@ -184,7 +185,9 @@ function scatter(names: readonly string[], rows: readonly Marks[], upwards: stri
     animation: false,
     textStyle: { fontFamily: FACE, color: INK, fontSize: 14 },
     grid: { left: 60, right: 20, top: 40, bottom: 40 },
+    // Drawn, not written into the page: a name is a teacher's, and may look like markup.
     tooltip: {
+      renderMode: 'richText',
       formatter: (point) => {
         const one = Array.isArray(point) ? point[0] : point;
         const value = one?.value as [number, number, string] | undefined;
@@ -240,7 +243,7 @@ function growth(names: readonly string[], { points }: Fitted): Option {
     textStyle: { fontFamily: FACE, color: INK, fontSize: 14 },
     grid: { left: 60, right: 20, top: 50, bottom: 40 },
     legend: { top: 0, textStyle: { color: INK, fontSize: 14 } },
-    tooltip: { trigger: 'axis' },
+    tooltip: { trigger: 'axis', renderMode: 'richText' },
     xAxis: { type: 'category', data: [...names], axisLabel: { color: INK } },
     yAxis: { type: 'value', axisLabel: { color: INK } },
     series: rows.map(({ name, dash, symbol, data }) => ({

@@ -7,7 +7,7 @@ import { toSaved } from '../../data/library.ts';
 import { useKeepStudies } from '../../data/library-queries.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
-import { grader, progress } from '../../workers/grader.ts';
+import { grader } from '../../workers/grader.ts';
 
 /** Works asks out by one school and keeps them in the library; tells how it goes, and can be stopped. */
 export function useMaking(school: string): {
@@ -19,7 +19,7 @@ export function useMaking(school: string): {
   const make = async (asks: readonly Ask[]): Promise<void> => {
     setShare(0);
     try {
-      const made = await grader().make(asks, school || undefined, progress(setShare));
+      const made = await grader().make(asks, school || undefined, setShare);
       if (!made) {
         toast('Stopped: nothing was kept.');
         return;

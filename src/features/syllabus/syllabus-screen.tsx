@@ -186,7 +186,7 @@ function Coverage({
   const section = sectionFor(syllabus, instrument);
   const studies = useMemo(
     () =>
-      (library.data?.studies ?? []).flatMap((saved): SavedStudyMatch[] => {
+      (library.data ?? []).flatMap((saved): SavedStudyMatch[] => {
         if (saved.recipe.instrument !== instrument) return [];
         const passage = passageOf(saved.recipe);
         return passage.ok ? [{ saved, recipe: saved.recipe, lowest: passage.value.tonic.name }] : [];

@@ -1,0 +1,212 @@
+import fc from 'fast-check';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { meet, sameIn, type Meeting, type StudyChange, type Work } from '../core/library/meeting.ts';
+import { playable } from '../core/study/playable.ts';
+import { ENGINE_VERSION, type SavedStudy } from '../core/study/saved-study.ts';
+import { StorageTrouble } from './database.ts';
+import { Keeper, type Keeping } from './keeper.ts';
+
+const WAYS = playable({ instrument: 'violin', tonic: 'A', octaves: 2, ways: 5 });
+
+/** The study as its nth way plays it. */
+function work(n: number): Work {
+  const way = WAYS.ways[n % WAYS.ways.length]!;
+  const recipe = { ...WAYS.recipe, bowing: { ...WAYS.recipe.bowing, bpm: 60 + n } };
+  const fingering = way.fingers.map(({ string, finger }) => ({ string, finger }));
+  return { recipe, fingering, engine: ENGINE_VERSION, highestPosition: '3rd' };
+}
+
+const STUDY: SavedStudy = {
+  id: 'study-1',
+  name: 'as opened',
+  ...work(0),
+  created: '2026-03-02T10:00:00.000Z',
+  updated: '2026-03-02T10:00:00.000Z',
+};
+
+let clock = 0;
+const now = (): string => new Date(Date.UTC(2026, 2, 2, 11, 0, 0, (clock += 1))).toISOString();
+
+/** A store of one record, as IndexedDB gives it: one change after another, each whole. */
+class Store {
+  record: SavedStudy | undefined = STUDY;
+  full = false;
+  readonly #turns: (() => void)[] = [];
+
+  change = async (base: SavedStudy, change: StudyChange, at: string): Promise<Meeting> => {
+    await new Promise<void>((resolve) => this.#turns.push(resolve));
+    if (this.full) throw new StorageTrouble('full', 'full');
+    const met = meet(this.record, base, change, at);
+    if (met.kind === 'kept') this.record = met.study;
+    return met;
+  };
+
+  /** Lets what waits have its turn, until nothing waits. */
+  async settle(): Promise<void> {
+    do {
+      this.#turns.splice(0).forEach((turn) => turn());
+      await new Promise((resolve) => setImmediate(resolve));
+    } while (this.#turns.length > 0);
+  }
+
+  /** Lets one waiting change have its turn. */
+  async step(): Promise<void> {
+    this.#turns.shift()?.();
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+}
+
+interface Tab {
+  readonly keeper: Keeper;
+  readonly told: Keeping[];
+  readonly later: (() => void)[];
+}
+
+function tab(store: Store): Tab {
+  const told: Keeping[] = [];
+  const later: (() => void)[] = [];
+  const keeper = new Keeper(store.record!, {
+    change: store.change,
+    now,
+    later: (again) => {
+      later.push(again);
+      return () => void later.splice(later.indexOf(again), 1);
+    },
+    tell: (keeping) => void told.push(keeping),
+  });
+  return { keeper, told, later };
+}
+
+describe('a keeper', () => {
+  let store: Store;
+  beforeEach(() => {
+    store = new Store();
+  });
+
+  it('writes one after another, the latest last, and calls kept only what is', async () => {
+    const { keeper, told } = tab(store);
+    for (const n of [1, 2, 3]) keeper.keep(work(n));
+    expect(keeper.waiting).toBe(true);
+    expect(keeper.keeping.state).toBe('keeping');
+    await store.settle();
+    expect(sameIn('work', store.record!, { ...STUDY, ...work(3) })).toBe(true);
+    expect(keeper.waiting).toBe(false);
+    expect(told.filter(({ state }) => state === 'kept')).toEqual([{ state: 'kept', at: store.record!.updated }]);
+  });
+
+  it('after a full disk goes on saying so, tries again by itself and with the next edit, and keeps', async () => {
+    const { keeper, later } = tab(store);
+    store.full = true;
+    keeper.keep(work(1));
+    await store.settle();
+    expect(keeper.keeping).toMatchObject({ state: 'failed', trouble: { kind: 'full' } });
+    expect(later).toHaveLength(1);
+    later[0]!();
+    await store.settle();
+    expect(keeper.keeping.state).toBe('failed');
+    store.full = false;
+    keeper.keep(work(2));
+    await store.settle();
+    expect(keeper.keeping).toEqual({ state: 'kept', at: store.record!.updated });
+    expect(sameIn('work', store.record!, { ...STUDY, ...work(2) })).toBe(true);
+    // What was called off is not tried again.
+    expect(later).toHaveLength(0);
+  });
+
+  it('of a tab that was left tries nothing again', async () => {
+    const { keeper, later } = tab(store);
+    store.full = true;
+    keeper.keep(work(1));
+    keeper.end();
+    await store.settle();
+    expect(later).toHaveLength(0);
+  });
+
+  it('keeps its work beside a name given elsewhere, and asks about work done elsewhere', async () => {
+    const { keeper } = tab(store);
+    store.record = { ...STUDY, name: 'renamed', updated: now() };
+    keeper.keep(work(1));
+    await store.settle();
+    expect(store.record).toMatchObject({ name: 'renamed', recipe: work(1).recipe });
+    const theirs = { ...store.record!, ...work(4), updated: now() };
+    store.record = theirs;
+    keeper.keep(work(2));
+    await store.settle();
+    expect(keeper.keeping).toEqual({ state: 'differs', there: theirs });
+    expect(store.record).toBe(theirs);
+    keeper.keep(work(3));
+    await store.settle();
+    expect(store.record).toBe(theirs);
+    expect(sameIn('work', keeper.here, { ...theirs, ...work(3) })).toBe(true);
+    keeper.takeMine();
+    await store.settle();
+    expect(sameIn('work', store.record!, { ...STUDY, ...work(3) })).toBe(true);
+    expect(keeper.keeping.state).toBe('kept');
+  });
+
+  it('brings nothing back that was deleted', async () => {
+    const { keeper } = tab(store);
+    store.record = undefined;
+    keeper.keep(work(1));
+    await store.settle();
+    expect(keeper.keeping).toEqual({ state: 'gone' });
+    expect(store.record).toBeUndefined();
+    expect(keeper.waiting).toBe(true);
+    keeper.letGo();
+    expect(keeper.waiting).toBe(false);
+  });
+
+  it('in two tabs loses no change that is not announced, whatever comes between', async () => {
+    const act = fc.record({
+      tab: fc.nat(1),
+      act: fc.constantFrom('edit' as const, 'edit' as const, 'rename' as const, 'delete' as const, 'turn' as const),
+    });
+    await fc.assert(
+      fc.asyncProperty(fc.array(act, { maxLength: 14 }), async (acts) => {
+        store = new Store();
+        const tabs = [tab(store), tab(store)];
+        // The last edit of each tab, and what became of the study by other hands.
+        const last = [-1, -1];
+        let edits = 0;
+        let name = STUDY.name;
+        let deleted = false;
+        for (const one of acts) {
+          if (one.act === 'edit') {
+            edits += 1;
+            last[one.tab] = edits;
+            tabs[one.tab]!.keeper.keep(work(edits));
+          } else if (one.act === 'turn') await store.step();
+          else if (one.act === 'delete') {
+            store.record = undefined;
+            deleted = true;
+          } else if (store.record) {
+            name = `renamed ${clock}`;
+            const met = meet(store.record, store.record, { part: 'name', name }, now());
+            if (met.kind === 'kept') store.record = met.study;
+          }
+        }
+        await store.settle();
+        if (deleted) expect(store.record).toBeUndefined();
+        else expect(store.record!.name).toBe(name);
+        tabs.forEach(({ keeper }, k) => {
+          if (last[k] === -1) return;
+          const mine = { ...STUDY, ...work(last[k]!) };
+          const announced = keeper.keeping.state === 'differs' || keeper.keeping.state === 'gone';
+          const other = tabs[1 - k]!.keeper;
+          // Kept here, or said not to be, or the other tab kept its own over it knowing of it.
+          if (announced) expect(keeper.waiting).toBe(true);
+          else {
+            expect(keeper.keeping.state).toBe('kept');
+            const present = store.record && sameIn('work', store.record, mine);
+            expect(present || deleted || (other.kept.updated >= keeper.kept.updated && last[1 - k] !== -1)).toBe(true);
+          }
+        });
+        // No two tabs may both believe that different work is what is kept.
+        const [a, b] = tabs.map(({ keeper }) => keeper);
+        const both = [a!, b!].every((keeper, k) => last[k] !== -1 && keeper.keeping.state === 'kept');
+        if (both && !deleted) expect(sameIn('work', a!.kept, b!.kept)).toBe(true);
+      }),
+      { numRuns: 200, seed: 14 },
+    );
+  });
+});

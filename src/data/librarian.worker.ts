@@ -1,0 +1,37 @@
+import { expose } from 'comlink';
+import type { Merge } from '../core/library/backup-merge.ts';
+import { exportLibrary, importLibrary, Stopped, type OnProgress } from './backup.ts';
+import { actFor, type Studio } from './studio.ts';
+
+let stopped = false;
+
+function watched(onProgress: OnProgress): OnProgress {
+  return (share) => {
+    if (stopped) throw new Stopped('Stopped. Nothing was changed.');
+    onProgress(share);
+  };
+}
+
+/** Reads and writes backups of thousands of studies, off the page's thread. */
+const librarian = {
+  async exportLibrary(studio: Studio, now: string, onProgress: OnProgress): Promise<Blob> {
+    stopped = false;
+    actFor(studio);
+    return exportLibrary(now, watched(onProgress));
+  },
+
+  async importLibrary(studio: Studio, file: Blob, onProgress: OnProgress): Promise<Merge> {
+    stopped = false;
+    actFor(studio);
+    return importLibrary(await file.text(), watched(onProgress));
+  },
+
+  /** Stops what is going on; nothing of an import is then kept. */
+  stop(): void {
+    stopped = true;
+  },
+};
+
+export type Librarian = typeof librarian;
+
+expose(librarian);

@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import type { RecipeInput } from '../core/recipe/recipe.ts';
+import { SavedStudy } from '../core/study/saved-study.ts';
+import { engine } from '../workers/engine.ts';
+import { addStudies, changeStudy, copyOf, toSaved } from './library.ts';
+import { currentStudio } from './studio.ts';
+import { titleOf } from '../core/recipe/title.ts';
+
+/** An edit that was not kept when its page was left: what was chosen, and the study it was made of. */
+const Unfinished = z.object({
+  base: SavedStudy,
+  choices: z.record(z.string(), z.unknown()),
+  way: z.number().int().min(0).max(19),
+});
+
+type Unfinished = z.infer<typeof Unfinished>;
+
+const prefix = (): string => `step-ladder unfinished ${currentStudio()} `;
+
+/** Writes an edit down at once, while its page is being left: the next page finishes it. */
+export function noteUnfinished(base: SavedStudy, choices: RecipeInput, way: number): void {
+  try {
+    localStorage.setItem(prefix() + base.id, JSON.stringify({ base, choices, way }));
+  } catch {
+    // Where nothing at all can be written, the page has said so before.
+  }
+}
+
+/** The edit of a study was kept after all, or let go. */
+export function clearUnfinished(id: string): void {
+  try {
+    localStorage.removeItem(prefix() + id);
+  } catch {
+    // As above.
+  }
+}
+
+/**
+ * Keeps the edits whose pages were left before they could. One that meets another change of the
+ * same study is kept as a copy beside it.
+ */
+export async function finishEdits(): Promise<void> {
+  for (const [key, edit] of unfinished()) {
+    const { base, choices, way } = edit;
+    const built = await engine().build(choices);
+    const now = new Date().toISOString();
+    if (built.ok) {
+      const { recipe, fingering, engine: version, highestPosition } = toSaved(built.value, way, now);
+      const work = { recipe, fingering, engine: version, highestPosition };
+      const met = await changeStudy(base, { part: 'work', work }, now);
+      if (met.kind !== 'kept') await addStudies([copyOf({ ...base, ...work }, titleOf(recipe), now)]);
+    }
+    localStorage.removeItem(key);
+  }
+}
+
+function unfinished(): (readonly [string, Unfinished])[] {
+  if (typeof localStorage === 'undefined') return [];
+  try {
+    return Object.keys(localStorage)
+      .filter((key) => key.startsWith(prefix()))
+      .flatMap((key) => {
+        const edit = Unfinished.safeParse(JSON.parse(localStorage.getItem(key) ?? 'null'));
+        return edit.success ? [[key, edit.data] as const] : [];
+      });
+  } catch {
+    return [];
+  }
+}

@@ -1,0 +1,136 @@
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { memo, useLayoutEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
+import { octaveWords } from '../../core/recipe/title.ts';
+import type { ListedStudy } from '../../core/study/listed-study.ts';
+import { formOf } from '../../core/theory/form.ts';
+import { printed } from '../../core/theory/pitch.ts';
+import { StudyRowActions } from './study-row-actions.tsx';
+
+/** Up to so many rows all stand on the page, so that the browser's own search and printing see them. */
+const ALL_SHOWN = 200;
+/** Height of a row before it is measured, CSS pixels. */
+const ROW = 58;
+
+/** What a study is called in lists. */
+export function nameOf({ name, title }: ListedStudy): string {
+  return name ?? title;
+}
+
+/** Studies as rows; of thousands only those near the view stand on the page. */
+export function StudyTable({ studies }: { studies: readonly ListedStudy[] }) {
+  const place = useRef<HTMLTableSectionElement>(null);
+  const [offset, setOffset] = useState(0);
+  useLayoutEffect(() => setOffset((place.current?.getBoundingClientRect().top ?? 0) + window.scrollY), []);
+  const few = studies.length <= ALL_SHOWN;
+  const rows = useWindowVirtualizer({
+    count: few ? 0 : studies.length,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollMargin: offset,
+    getItemKey: (index) => studies[index]?.id ?? index,
+  });
+  if (studies.length === 0) return null;
+  const shown = rows.getVirtualItems();
+  const first = shown[0];
+  const last = shown.at(-1);
+  return (
+    <table
+      className="mt-3 w-full border-collapse text-left"
+      aria-rowcount={few ? undefined : studies.length + 1}
+      aria-label="Studies"
+    >
+      <thead>
+        <tr className="border-b-2 border-ink text-sm text-faint">
+          <th scope="col" className="py-1 pr-4 font-medium">
+            Study
+          </th>
+          <th scope="col" className="hidden py-1 pr-4 font-medium sm:table-cell">
+            Instrument
+          </th>
+          <th scope="col" className="hidden py-1 pr-4 font-medium md:table-cell">
+            Key
+          </th>
+          <th scope="col" className="hidden py-1 pr-4 font-medium md:table-cell">
+            Octaves
+          </th>
+          <th scope="col" className="hidden py-1 pr-4 font-medium sm:table-cell">
+            Highest position
+          </th>
+          <th scope="col" className="py-1 font-medium">
+            <span className="sr-only">Actions</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody ref={place}>
+        {few ? (
+          studies.map((study) => <Row key={study.id} study={study} />)
+        ) : (
+          <>
+            <Gap height={(first?.start ?? offset) - offset} />
+            {shown.map(({ index, key }) => {
+              const study = studies[index];
+              return study ? <Row key={key} study={study} index={index} measure={rows.measureElement} /> : null;
+            })}
+            <Gap height={rows.getTotalSize() + offset - (last?.end ?? offset)} />
+          </>
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+/** Stands for the rows above or below those that are drawn. */
+function Gap({ height }: { height: number }) {
+  return height > 0 ? (
+    <tr aria-hidden="true">
+      <td colSpan={6} style={{ height }} />
+    </tr>
+  ) : null;
+}
+
+const Row = memo(function Row({
+  study,
+  index,
+  measure,
+}: {
+  study: ListedStudy;
+  index?: number;
+  measure?: (row: HTMLTableRowElement | null) => void;
+}) {
+  const { instrument } = study;
+  return (
+    <tr
+      ref={measure}
+      data-index={index}
+      aria-rowindex={index === undefined ? undefined : index + 2}
+      className="border-b border-rule align-baseline hover:bg-wash"
+    >
+      <th scope="row" className="max-w-96 py-2 pr-4 font-serif text-lg leading-snug break-words">
+        <Link
+          to={`/studies/${study.id}`}
+          className="underline decoration-rule underline-offset-4 hover:decoration-accent"
+        >
+          {nameOf(study)}
+        </Link>
+        <span className="block font-sans text-sm font-normal text-faint">
+          {study.name ? study.title : null}
+          <span className="sm:hidden">
+            {study.name ? ' · ' : ''}
+            {INSTRUMENT_TABLE[instrument].name}, up to {study.highestPosition}
+          </span>
+        </span>
+      </th>
+      <td className="hidden py-2 pr-4 sm:table-cell">{INSTRUMENT_TABLE[instrument].name}</td>
+      <td className="hidden py-2 pr-4 md:table-cell">
+        {printed(study.tonic)} {formOf(study.form).name}
+      </td>
+      <td className="hidden py-2 pr-4 md:table-cell">{octaveWords(study.octaves).split(' ')[0]}</td>
+      <td className="hidden py-2 pr-4 sm:table-cell">{study.highestPosition}</td>
+      <td className="py-2 text-right">
+        <StudyRowActions study={study} name={nameOf(study)} />
+      </td>
+    </tr>
+  );
+});

@@ -1,0 +1,92 @@
+import { expose } from 'comlink';
+import { afterEach, describe, expect, it } from 'vitest';
+import { supervised, WorkerTrouble } from './supervised.ts';
+
+const ENGINE = {
+  double: (count: number): number => 2 * count,
+  refuse: (): never => {
+    throw new RangeError('no such thing');
+  },
+  hang: (): Promise<number> => new Promise(() => undefined),
+  slow: async (count: number, tell: (share: number) => void): Promise<string> => {
+    for (let k = 0; k < count; k += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 30));
+      tell(k);
+    }
+    return 'done';
+  },
+};
+
+type Engine = typeof ENGINE;
+
+const ports: { close: () => void }[] = [];
+
+/** A worker over a message channel: one that works, or one that dies as it loads. */
+function worker(dies: boolean): Worker {
+  const { port1, port2 } = new MessageChannel();
+  ports.push(port1, port2);
+  if (!dies) expose(ENGINE, port2);
+  const heard: (() => void)[] = [];
+  if (dies) setTimeout(() => heard.forEach((hear) => hear()), 5);
+  return {
+    addEventListener: (kind: string, hear: () => void) =>
+      kind === 'message' ? port1.addEventListener(kind, hear) : kind === 'error' ? heard.push(hear) : undefined,
+    removeEventListener: (kind: string, hear: () => void) => port1.removeEventListener(kind, hear),
+    postMessage: (data: unknown, transfer: MessagePort[] = []) => port1.postMessage(data, transfer),
+    terminate: () => port1.close(),
+    start: () => port1.start(),
+  } as unknown as Worker;
+}
+
+describe('a worker as a thing that can die', () => {
+  afterEach(() => ports.splice(0).forEach((port) => port.close()));
+
+  const started = (lives: readonly boolean[]) => {
+    let count = 0;
+    const calls = supervised<Engine>(
+      () => {
+        count += 1;
+        return worker(!(lives[count - 1] ?? true));
+      },
+      { words: 'It stopped twice. Reload the page.', limit: 150 },
+    );
+    return { calls, starts: () => count };
+  };
+
+  it('starts once and answers; what it throws is no death', async () => {
+    const { calls, starts } = started([]);
+    expect(starts()).toBe(0);
+    expect(await Promise.all([calls.double(2), calls.double(5)])).toEqual([4, 10]);
+    await expect(calls.refuse()).rejects.toThrow('no such thing');
+    expect(starts()).toBe(1);
+  });
+
+  it('that dies is started again and asked again, for every call that waited', async () => {
+    const { calls, starts } = started([false, true]);
+    expect(await Promise.all([calls.double(2), calls.double(5), calls.double(7)])).toEqual([4, 10, 14]);
+    expect(starts()).toBe(2);
+  });
+
+  it('that dies twice is told in words, and a later call tries anew', async () => {
+    const { calls, starts } = started([false, false, true]);
+    await expect(calls.double(2)).rejects.toThrow(new WorkerTrouble('It stopped twice. Reload the page.'));
+    expect(await calls.double(3)).toBe(6);
+    expect(starts()).toBe(3);
+  });
+
+  it('that gives no sign within its limit counts as dead', async () => {
+    const { calls, starts } = started([]);
+    await expect(calls.hang()).rejects.toBeInstanceOf(WorkerTrouble);
+    expect(starts()).toBe(2);
+    expect(await calls.double(3)).toBe(6);
+  });
+
+  it('may take long while it tells how far it has come', async () => {
+    const { calls, starts } = started([]);
+    const told: number[] = [];
+    expect(await calls.slow(12, (share) => void told.push(share))).toBe('done');
+    // The last of what it tells may come after its answer.
+    expect(told.length).toBeGreaterThan(10);
+    expect(starts()).toBe(1);
+  });
+});
