@@ -2,14 +2,20 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { Notices } from './scripts/notices.ts';
+
+const notices = new Notices();
 
 export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    notices.collect(),
+    notices.write(),
     VitePWA({
-      registerType: 'autoUpdate',
-      injectRegister: 'script-defer',
+      // The page itself says when a newer build is there, and when it is taken: `src/app/newer-version.ts`.
+      registerType: 'prompt',
+      injectRegister: false,
       includeAssets: ['icon.svg'],
       manifest: {
         name: 'Step Ladder',
@@ -21,13 +27,24 @@ export default defineConfig({
         icons: [{ src: 'icon.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff2,ttf,wasm}'],
+        globPatterns: ['**/*.{js,css,html,svg,woff2,ttf,wasm}', 'notices.json'],
         // The engraver is large; it is cached like everything else, so that the score works offline.
         maximumFileSizeToCacheInBytes: 12 * 1024 * 1024,
-        navigateFallback: '/index.html',
+        clientsClaim: true,
+        cleanupOutdatedCaches: true,
+        // A page comes from the server where there is one, so that a reload takes the newest build at once.
+        navigateFallback: null,
+        directoryIndex: null,
+        runtimeCaching: [
+          {
+            urlPattern: ({ request }) => request.mode === 'navigate',
+            handler: 'NetworkFirst',
+            options: { cacheName: 'pages', networkTimeoutSeconds: 3, precacheFallback: { fallbackURL: '/index.html' } },
+          },
+        ],
       },
     }),
   ],
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [notices.collect()] },
   build: { target: 'es2022', chunkSizeWarningLimit: 9000 },
 });

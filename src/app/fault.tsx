@@ -15,10 +15,15 @@ export class FaultBoundary extends Component<{ children: ReactNode }, { fault: E
     return (
       <main className="p-8">
         <Notice tone="trouble" wholePage title="Something went wrong in Step Ladder">
-          {fault.message} What you kept is safe.{' '}
+          What you kept is safe.{' '}
+          <a href={window.location.href} className="underline">
+            Load this page again
+          </a>{' '}
+          or{' '}
           <a href="/" className="underline">
-            Open the library again
+            open the library
           </a>
+          .<p className="mt-2 text-sm text-faint">For whoever looks into it: {fault.message}</p>
         </Notice>
       </main>
     );

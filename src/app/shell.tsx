@@ -2,11 +2,15 @@ import { useState } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { Toaster, toast } from 'sonner';
+import { useNewerVersion } from './newer-version.ts';
 import { resetDemo } from '../data/demo.ts';
+import { useOtherTabs } from '../data/library-queries.ts';
 import { chooseStudio, currentStudio } from '../data/studio.ts';
 
 /** The frame around every screen. */
 export function Shell() {
+  const takeNewer = useNewerVersion();
+  useOtherTabs();
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
@@ -26,6 +30,14 @@ export function Shell() {
           {currentStudio() === 'demo' ? <DemoBanner /> : null}
         </div>
       </header>
+      {takeNewer ? (
+        <p role="status" className="no-print border-b border-rule bg-wash px-4 py-1 text-center sm:px-8">
+          A newer Step Ladder is here:{' '}
+          <button type="button" className="font-medium underline" onClick={takeNewer}>
+            take it
+          </button>
+        </p>
+      ) : null}
       <main id="main" className="mx-auto w-full max-w-[88rem] flex-1 px-4 py-3 sm:px-8 print:max-w-none print:p-0">
         <Outlet />
       </main>

@@ -1,7 +1,6 @@
 import { INSTRUMENT_TABLE } from '../core/instruments/instruments.ts';
 import { expose } from 'comlink';
-import { VerovioToolkit } from 'verovio/esm';
-import createVerovioModule from 'verovio/wasm';
+import type { VerovioToolkit } from 'verovio/esm';
 import { pagePicture, type PictureCopy } from '../core/score/page-picture.ts';
 import { lineStarts } from '../core/score/lines.ts';
 import { musicXml } from '../core/score/musicxml.ts';
@@ -17,9 +16,18 @@ import type { PageParts } from './press/study-page.ts';
 
 let toolkit: Promise<VerovioToolkit> | undefined;
 
+/** The engraver, loaded once. It stands in files of its own, which change only when it does. */
 async function ready(): Promise<VerovioToolkit> {
-  toolkit ??= createVerovioModule().then((module) => new VerovioToolkit(module));
+  toolkit ??= load();
   return toolkit;
+}
+
+async function load(): Promise<VerovioToolkit> {
+  const [{ VerovioToolkit: Toolkit }, { default: createModule }] = await Promise.all([
+    import('verovio/esm'),
+    import('verovio/wasm'),
+  ]);
+  return new Toolkit(await createModule());
 }
 
 /** How the score is laid out. */

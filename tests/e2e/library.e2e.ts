@@ -125,7 +125,7 @@ describe('where the browser keeps nothing', () => {
 
   it('says so when storage is full, and what to do', async () => {
     await withStorage(
-      `IDBObjectStore.prototype.put = () => { throw new DOMException('full', 'QuotaExceededError'); };`,
+      `IDBObjectStore.prototype.put = IDBObjectStore.prototype.add = () => { throw new DOMException('full', 'QuotaExceededError'); };`,
       async (stage) => {
         await stage.go('/studies/new?instrument=bass&tonic=F&start=F1');
         await stage.score();

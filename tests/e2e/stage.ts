@@ -1,5 +1,5 @@
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
-import type { Server } from 'node:http';
+import { createServer, type RequestListener, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,7 +13,14 @@ const BUILD = join(import.meta.dirname, '..', '..', 'dist');
  * How long a condition may take before the test says it never came, milliseconds. Everything comes within
  * seconds; a shared machine may be a hundred times slower for a while, and that is no fault of the page.
  */
-const PATIENCE = 120_000;
+const PATIENCE = Number(process.env['STEP_LADDER_PATIENCE'] ?? 120_000);
+
+/** What a test looks at of a kept study. */
+export interface KeptRecord {
+  readonly id: string;
+  readonly name?: string;
+  readonly recipe: { readonly form: string; readonly tonic: string; readonly octaves: number };
+}
 
 /** Starts a browser; once more where it took longer to come up than its driver would wait. */
 async function begin(chromium: chrome.Options, again = 2): Promise<chrome.Driver> {
@@ -30,6 +37,40 @@ async function begin(chromium: chrome.Options, again = 2): Promise<chrome.Driver
   }
 }
 
+/** The server of a stage. */
+export class House {
+  #serve: RequestListener;
+  readonly #demo: boolean;
+  /** Requests for such paths get no answer but an error, as many as the number says. */
+  #spoilt: { readonly path: RegExp; left: number } | undefined;
+
+  constructor(build: string, demo: boolean) {
+    this.#demo = demo;
+    this.#serve = application(build, demo) as RequestListener;
+  }
+
+  async open(): Promise<Server> {
+    const server = createServer((request, response) => {
+      const spoilt = this.#spoilt;
+      if (spoilt && spoilt.left > 0 && spoilt.path.test(request.url ?? '')) {
+        spoilt.left -= 1;
+        response.writeHead(500).end();
+      } else this.#serve(request, response);
+    });
+    return new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(server)));
+  }
+
+  /** Serves another build from now on, as after a deployment. */
+  deploy(build: string): void {
+    this.#serve = application(build, this.#demo) as RequestListener;
+  }
+
+  /** Lets requests for a path fail so many times. */
+  spoil(path: RegExp, times: number): void {
+    this.#spoilt = { path, left: times };
+  }
+}
+
 /** The built application in a headless browser of its own, with a folder for its downloads. */
 export class Stage {
   readonly driver: chrome.Driver;
@@ -38,8 +79,19 @@ export class Stage {
   readonly #server: Server;
   readonly #profile: string;
 
-  private constructor(driver: chrome.Driver, address: string, downloads: string, server: Server, profile: string) {
+  /** The server, to be made to fail or to serve another build. */
+  readonly house: House;
+
+  private constructor(
+    driver: chrome.Driver,
+    address: string,
+    downloads: string,
+    server: Server,
+    profile: string,
+    house: House,
+  ) {
     this.driver = driver;
+    this.house = house;
     this.address = address;
     this.downloads = downloads;
     this.#server = server;
@@ -47,10 +99,9 @@ export class Stage {
   }
 
   /** Serves the build and opens a browser with an empty profile. */
-  static async open(options: { demo?: boolean; width?: number; height?: number } = {}): Promise<Stage> {
-    const server = await new Promise<Server>((resolve) => {
-      const listening = application(BUILD, options.demo === true).listen(0, '127.0.0.1', () => resolve(listening));
-    });
+  static async open(options: { demo?: boolean; width?: number; height?: number; build?: string } = {}): Promise<Stage> {
+    const house = new House(options.build ?? BUILD, options.demo === true);
+    const server = await house.open();
     const profile = mkdtempSync(join(tmpdir(), 'step-ladder-browser-'));
     const downloads = mkdtempSync(join(tmpdir(), 'step-ladder-downloads-'));
     const chromium = new chrome.Options();
@@ -71,7 +122,7 @@ export class Stage {
     chromium.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
     const driver = await begin(chromium);
     const { port } = server.address() as AddressInfo;
-    return new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile);
+    return new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile, house);
   }
 
   /** Stops the server, as when the network is gone. */
@@ -187,8 +238,20 @@ export class Stage {
     );
   }
 
+  /** Opens a second tab and gives what goes from one to the other. */
+  async secondTab(path: string): Promise<{ first: () => Promise<void>; second: () => Promise<void> }> {
+    const first = await this.driver.getWindowHandle();
+    await this.driver.switchTo().newWindow('tab');
+    const second = await this.driver.getWindowHandle();
+    await this.go(path);
+    return {
+      first: () => this.driver.switchTo().window(first),
+      second: () => this.driver.switchTo().window(second),
+    };
+  }
+
   /** The studies kept in the browser's own database, as they stand. */
-  async kept(): Promise<{ readonly recipe: { readonly form: string } }[]> {
+  async kept(): Promise<KeptRecord[]> {
     return this.driver.executeAsyncScript(`
       const done = arguments[0];
       indexedDB.open('step-ladder').onsuccess = (event) => {

@@ -60,13 +60,17 @@ export const Score = memo(function Score({
     event.preventDefault();
   };
 
+  // A picture never stands under another study's name: until its own is drawn its place stays empty.
+  const another = shown !== undefined && !ofOneName(shown, study);
+  const failed = trouble !== undefined && shown !== study;
+
   const label = `Score of ${study.title}. Fingering: ${fingeringText(study.way.fingers)}`;
   return (
     <div ref={place} className="score rounded-sm border border-rule bg-sheet px-3 py-2 print:border-0 print:p-0">
       <div
         ref={sheet}
-        hidden={!shown}
-        className="screen-copy"
+        hidden={!shown || failed}
+        className={`screen-copy ${another ? 'invisible' : ''}`}
         role="listbox"
         aria-orientation="horizontal"
         aria-multiselectable="true"
@@ -81,12 +85,12 @@ export const Score = memo(function Score({
           if (at !== undefined) onSelect(at, event.shiftKey);
         }}
       />
-      {shown ? null : (
+      {shown && !failed ? null : (
         <div className="no-print min-h-56 px-2 py-4" role="status">
           <p className="font-serif text-2xl leading-10 tracking-wide">{fingeringText(study.way.fingers)}</p>
           <p className="mt-3 text-faint">
             {trouble
-              ? `The score could not be engraved: ${trouble} Reload the page to try again.`
+              ? trouble
               : 'The engraver is getting ready …'}
           </p>
         </div>
@@ -95,6 +99,11 @@ export const Score = memo(function Score({
     </div>
   );
 });
+
+/** True when two studies are called alike and are for one instrument. */
+function ofOneName(a: ScoredStudy, b: ScoredStudy): boolean {
+  return a.title === b.title && a.recipe.instrument === b.recipe.instrument;
+}
 
 /** The height of the tallest picture of one study so far. */
 interface Room {

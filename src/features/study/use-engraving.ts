@@ -44,7 +44,7 @@ export function useEngraving(
         setTrouble(undefined);
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);
       } catch (error) {
-        if (wanted) setTrouble(error instanceof Error ? error.message : String(error));
+        if (wanted) setTrouble(troubleWords(error));
       }
     };
     void engrave();
@@ -54,4 +54,11 @@ export function useEngraving(
     };
   }, [study, width, staffHeight, paper, show, keep]);
   return { shown, trouble };
+}
+
+/** A worker's own words, or that the engraver could not take this study. */
+function troubleWords(error: unknown): string {
+  return error instanceof Error && error.name === 'WorkerTrouble'
+    ? error.message
+    : 'The score of this study could not be engraved. Its fingering stands above; another choice may do.';
 }

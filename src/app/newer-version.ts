@@ -1,0 +1,92 @@
+import { useEffect, useState } from 'react';
+
+/** How often a page that stays open asks whether there is a newer build, milliseconds. */
+const ASK_AFTER = 15 * 60_000;
+/** A page that reloaded itself for files that were gone does not do so again within this time, milliseconds. */
+const RELOADED_WITHIN = 30_000;
+const RELOADED = 'step-ladder reloaded';
+
+/**
+ * Takes a newer build when the teacher says so; nothing while there is none. The page goes on with
+ * the files it has until then. One that was loaded anew is the newest already, and its files are
+ * taken over without a word.
+ */
+export function useNewerVersion(): (() => void) | undefined {
+  const [take, setTake] = useState<() => void>();
+  useEffect(() => {
+    if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return undefined;
+    const { serviceWorker } = navigator;
+    let registration: ServiceWorkerRegistration | undefined;
+    let over = false;
+    const waiting = async (worker: ServiceWorker): Promise<void> => {
+      // The first worker of all has nothing to take over from.
+      if (!serviceWorker.controller || over) return;
+      if (await isNewest()) worker.postMessage({ type: 'SKIP_WAITING' });
+      else setTake(() => () => takeOver(worker));
+    };
+    const look = (found: ServiceWorkerRegistration): void => {
+      if (found.waiting) void waiting(found.waiting);
+      const coming = found.installing;
+      coming?.addEventListener('statechange', () => {
+        if (coming.state === 'installed') void waiting(coming);
+      });
+    };
+    const ask = (): void => {
+      if (document.visibilityState === 'visible') registration?.update().catch(() => undefined);
+    };
+    serviceWorker.register('/sw.js', { updateViaCache: 'none' }).then(
+      (found) => {
+        registration = found;
+        look(found);
+        found.addEventListener('updatefound', () => look(found));
+        ask();
+      },
+      // Without one there is no working offline; everything else goes on.
+      () => undefined,
+    );
+    const timer = setInterval(ask, ASK_AFTER);
+    document.addEventListener('visibilitychange', ask);
+    window.addEventListener('focus', ask);
+    window.addEventListener('online', ask);
+    return () => {
+      over = true;
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', ask);
+      window.removeEventListener('focus', ask);
+      window.removeEventListener('online', ask);
+    };
+  }, []);
+  return take;
+}
+
+/** Hands over to a newer worker and loads the page anew; edits not yet kept are written down as the page is left. */
+function takeOver(worker: ServiceWorker): void {
+  navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true });
+  worker.postMessage({ type: 'SKIP_WAITING' });
+}
+
+/** True when this page is of the build the server has now: both begin with the same script. */
+async function isNewest(): Promise<boolean> {
+  const script = document.querySelector<HTMLScriptElement>('script[type="module"][src]');
+  try {
+    // With a question behind it the address is not one the worker answers from its own files.
+    const answer = await fetch('/index.html?newest', { cache: 'no-store' });
+    return script !== null && (await answer.text()).includes(new URL(script.src).pathname);
+  } catch {
+    return false;
+  }
+}
+
+/**
+ * A page that stayed open over a new build may ask for a part that is gone: it loads itself anew at
+ * that step. What was chosen stands in the address or is kept.
+ */
+export function reloadWhereFilesAreGone(): void {
+  window.addEventListener('vite:preloadError', (event) => {
+    const last = Number(sessionStorage.getItem(RELOADED) ?? 0);
+    if (Date.now() - last < RELOADED_WITHIN) return;
+    event.preventDefault();
+    sessionStorage.setItem(RELOADED, String(Date.now()));
+    window.location.reload();
+  });
+}
