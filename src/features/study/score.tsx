@@ -18,10 +18,16 @@ export interface ScoreKeys {
 /** The engraved score, as wide as its place; the fingering as text until the engraver is ready. */
 export const Score = memo(function Score({
   study,
+  under,
   selection,
   onSelect,
   onKey,
-}: { study: ScoredStudy; selection: Selection | undefined } & ScoreKeys) {
+}: {
+  study: ScoredStudy;
+  /** The name over it: `nameOfStudy`. */
+  under: string;
+  selection: Selection | undefined;
+} & ScoreKeys) {
   const place = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const width = useWidth(place);
@@ -61,7 +67,7 @@ export const Score = memo(function Score({
   };
 
   // A picture never stands under another study's name: until its own is drawn its place stays empty.
-  const another = shown !== undefined && !ofOneName(shown, study);
+  const another = shown !== undefined && nameOfStudy(shown.title, shown.recipe.instrument) !== under;
   const failed = trouble !== undefined && shown !== study;
 
   const label = `Score of ${study.title}. Fingering: ${fingeringText(study.way.fingers)}`;
@@ -88,11 +94,7 @@ export const Score = memo(function Score({
       {shown && !failed ? null : (
         <div className="no-print min-h-56 px-2 py-4" role="status">
           <p className="font-serif text-2xl leading-10 tracking-wide">{fingeringText(study.way.fingers)}</p>
-          <p className="mt-3 text-faint">
-            {trouble
-              ? trouble
-              : 'The engraver is getting ready …'}
-          </p>
+          <p className="mt-3 text-faint">{trouble ? trouble : 'The engraver is getting ready …'}</p>
         </div>
       )}
       <div ref={paperPlace} className="paper-copy" />
@@ -100,9 +102,9 @@ export const Score = memo(function Score({
   );
 });
 
-/** True when two studies are called alike and are for one instrument. */
-function ofOneName(a: ScoredStudy, b: ScoredStudy): boolean {
-  return a.title === b.title && a.recipe.instrument === b.recipe.instrument;
+/** What tells one study's heading from another's. */
+export function nameOfStudy(title: string, instrument: string | undefined): string {
+  return `${instrument ?? ''} ${title}`;
 }
 
 /** The height of the tallest picture of one study so far. */

@@ -22,7 +22,7 @@ import { PinsLine, PinTrouble } from './pins-line.tsx';
 import { Player } from './player.tsx';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { coverNames, ScoreLookSentence } from './score-look.tsx';
-import { Score } from './score.tsx';
+import { nameOfStudy, Score } from './score.tsx';
 import { rangeOf, selectTo, type Selection } from './selection.ts';
 import { Sheets, type Sheet } from './sheets.tsx';
 import { StudyActions } from './study-actions.tsx';
@@ -211,7 +211,13 @@ export const StudyBench = memo(function StudyBench({
             )}
             {trouble ? <PinTrouble trouble={trouble} onRelease={pinning.releaseThese} /> : null}
             {look.sheet === 'notes' ? (
-              <Score study={shown} selection={selection} onSelect={select} onKey={pressOnScore} />
+              <Score
+                study={shown}
+                under={nameOfStudy(title, recipe?.instrument)}
+                selection={selection}
+                onSelect={select}
+                onKey={pressOnScore}
+              />
             ) : (
               <PatternSheet study={shown} selection={selection} onSelect={select} />
             )}
