@@ -1,0 +1,17 @@
+// npm run storm: seeded, bounded; throws mutated recipes, files, addresses and storage faults at the
+// application and prints what it tried, what was refused, and what broke.
+//   npm run storm                     100,000 inputs
+//   npm run storm -- --count 2000     as many as that
+//   npm run storm -- --seed 7         other inputs
+import { parseArgs } from 'node:util';
+import { storm } from '../tests/storm/storm.ts';
+
+const { values } = parseArgs({
+  options: { count: { type: 'string', default: '100000' }, seed: { type: 'string', default: '1' } },
+});
+const result = storm(Number(values.count), Number(values.seed));
+for (const { name, tried, refused, broke } of result) {
+  process.stdout.write(`${name}: ${tried} tried, ${refused} refused in words, ${broke.length} broke\n`);
+  for (const { input, why } of broke.slice(0, 5)) process.stdout.write(`  ${why}\n    ${input.slice(0, 300)}\n`);
+}
+process.exitCode = result.some(({ broke }) => broke.length > 0) ? 1 : 0;
