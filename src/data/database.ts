@@ -7,7 +7,7 @@ import { currentStudio, type Studio } from './studio.ts';
 interface Schema extends DBSchema {
   studies: { key: string; value: unknown };
   /** What lists need of each study that can be read, under the study's own id (`ListedStudy`). */
-  listed: { key: string; value: unknown };
+  listed: { key: string; value: unknown; indexes: { updated: string } };
   /** Small facts about the database itself, such as whether the demo has been laid out. */
   facts: { key: string; value: unknown };
 }
@@ -28,6 +28,7 @@ const MIGRATIONS: readonly ((database: Database, upgrade: Upgrade) => Promise<vo
   },
   async (database, upgrade) => {
     const lists = database.createObjectStore('listed');
+    lists.createIndex('updated', 'updated');
     for (let at = await upgrade.objectStore('studies').openCursor(); at; at = await at.continue()) {
       const study = SavedStudy.safeParse(at.value);
       if (study.success) void lists.put(listed(study.data), at.key);

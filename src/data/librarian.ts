@@ -1,5 +1,4 @@
 import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
-import type { Merge } from '../core/library/backup-merge.ts';
 import { supervised } from '../workers/supervised.ts';
 import type { OnProgress } from './backup.ts';
 import type { Librarian } from './librarian.worker.ts';
@@ -29,9 +28,9 @@ export function wasStopped(error: Error): boolean {
   return error.name === 'Stopped';
 }
 
-/** Adds a backup file to the library; refuses a bad file whole, with its reason. */
+/** Adds a backup file to the library and says what came of it; refuses a bad file whole, with its reason. */
 export function useImportLibrary(): UseMutationResult<
-  Merge,
+  string,
   Error,
   { readonly file: Blob; readonly onProgress: OnProgress }
 > {

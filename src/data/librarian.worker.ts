@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import type { Merge } from '../core/library/backup-merge.ts';
+import { mergeWords } from '../core/library/backup-merge.ts';
 import { exportLibrary, importLibrary, Stopped, type OnProgress } from './backup.ts';
 import { actFor, type Studio } from './studio.ts';
 
@@ -20,10 +20,11 @@ const librarian = {
     return exportLibrary(now, watched(onProgress));
   },
 
-  async importLibrary(studio: Studio, file: Blob, onProgress: OnProgress): Promise<Merge> {
+  /** Reads a backup in; gives what came of it in words, since thousands of studies are long on the way. */
+  async importLibrary(studio: Studio, file: Blob, onProgress: OnProgress): Promise<string> {
     stopped = false;
     actFor(studio);
-    return importLibrary(await file.text(), watched(onProgress));
+    return mergeWords(await importLibrary(await file.text(), watched(onProgress)));
   },
 
   /** Stops what is going on; nothing of an import is then kept. */

@@ -6,7 +6,7 @@ import {
   type UseMutationResult,
   type UseQueryResult,
 } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { Meeting, StudyChange } from '../core/library/meeting.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import {
@@ -17,6 +17,7 @@ import {
   readDamaged,
   readLibrary,
   readList,
+  readNewest,
   readStudy,
   restoreStudy,
   type DamagedRecord,
@@ -27,13 +28,24 @@ import { hearOthers } from './other-tabs.ts';
 import { finishEdits } from './unfinished.ts';
 
 const LIST = ['studies'] as const;
+const NEWEST = ['newest studies'] as const;
 const WHOLE = ['library'] as const;
 const ONE = ['study'] as const;
 const DAMAGED = ['damaged studies'] as const;
 
-/** The studies as lists show them. */
+/** The studies as lists show them; those changed last are there before the others. */
 export function useStudyList(): UseQueryResult<StudyList> {
+  const { data: newest, error } = useQuery({ queryKey: NEWEST, queryFn: readNewest, gcTime: 0 });
+  const first = useMemo(
+    (): StudyList | undefined => (newest && newest.length > 0 ? { studies: newest, damaged: [] } : undefined),
+    [newest],
+  );
   return useQuery({
+    // Thousands of rows are not compared one by one with those before.
+    structuralSharing: false,
+    placeholderData: first,
+    // The first rows come before all others are asked for.
+    enabled: newest !== undefined || error !== null,
     queryKey: LIST,
     queryFn: async () => {
       await finishEdits();
@@ -64,8 +76,12 @@ export function useDamaged(keys: readonly string[]): UseQueryResult<readonly Dam
   return useQuery({ queryKey: [...DAMAGED, keys], queryFn: () => readDamaged(keys), enabled: keys.length > 0 });
 }
 
+/** Of more changed studies than this each is not looked up by itself. */
+const MANY = 100;
+
 /** Whatever is on screen of studies is asked for again. */
-export function studiesChanged(client: QueryClient, ids?: readonly string[]): void {
+export function studiesChanged(client: QueryClient, changed?: readonly string[]): void {
+  const ids = changed && changed.length <= MANY ? changed : undefined;
   void client.invalidateQueries({ queryKey: LIST });
   void client.invalidateQueries({ queryKey: WHOLE });
   if (!ids) void client.invalidateQueries({ queryKey: ONE });

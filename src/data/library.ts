@@ -28,23 +28,53 @@ export type Found =
 
 /** So many records are read at a time, so that nothing else waits long. */
 const AT_A_TIME = 200;
+/** Rows of a list are small. */
+const ROWS_AT_A_TIME = 2_000;
+/** So many rows fill any screen. */
+const FIRST_ROWS = 24;
 
-/** Every study as lists show it; what the studies hold is not read. */
-export async function readList(): Promise<StudyList> {
+/** The studies changed last, as lists show them: there at once, however many there are. */
+export async function readNewest(): Promise<readonly ListedStudy[]> {
   return attempt(async (db) => {
-    const transaction = db.transaction(['studies', 'listed']);
-    const [keys, records] = await Promise.all([
-      transaction.objectStore('studies').getAllKeys(),
-      transaction.objectStore('listed').getAll(),
-    ]);
-    const there = new Set(keys);
-    const studies = records.flatMap((record) => {
-      const study = ListedStudy.safeParse(record).data;
-      return study && there.delete(study.id) ? [study] : [];
-    });
-    studies.sort((a, b) => (a.updated < b.updated ? 1 : a.updated > b.updated ? -1 : 0));
-    return { studies, damaged: [...there] };
+    const rows: ListedStudy[] = [];
+    let at = await db.transaction('listed').store.index('updated').openCursor(null, 'prev');
+    for (; at && rows.length < FIRST_ROWS; at = await at.continue()) {
+      const row = ListedStudy.safeParse(at.value).data;
+      if (row) rows.push(row);
+    }
+    return rows;
   });
+}
+
+/** Every study as lists show it, a part at a time; what the studies hold is not read. */
+export async function readList(): Promise<StudyList> {
+  const [keys, listedKeys] = await attempt((db) => {
+    const transaction = db.transaction(['studies', 'listed']);
+    return Promise.all([
+      transaction.objectStore('studies').getAllKeys(),
+      transaction.objectStore('listed').index('updated').getAllKeys(),
+    ]);
+  });
+  const there = new Set(keys);
+  const rows = new Map<string, ListedStudy>();
+  const inOrder = listedKeys.toSorted();
+  for (let from = 0; from < inOrder.length; from += ROWS_AT_A_TIME) {
+    const last = inOrder[Math.min(from + ROWS_AT_A_TIME, inOrder.length) - 1];
+    const range = IDBKeyRange.bound(inOrder[from] ?? '', last ?? '');
+    for (const record of await attempt((db) => db.getAll('listed', range))) {
+      const study = ListedStudy.safeParse(record).data;
+      if (study && there.delete(study.id)) rows.set(study.id, study);
+    }
+    await turn();
+  }
+  // The index gives them by the moment of their last change, the latest last.
+  const studies = listedKeys.reverse().flatMap((id) => rows.get(id) ?? []);
+  return { studies, damaged: [...there] };
+}
+
+/** Lets whatever waits have its turn. */
+function turn(): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve));
 }
 
 /** Every study whole, a part at a time, and whatever cannot be read; `onProgress` is told from 0 to 1. */

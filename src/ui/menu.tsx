@@ -2,9 +2,18 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 
 /** A button that opens a short list of actions. */
-export function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }) {
+export function Menu({
+  trigger,
+  opens = false,
+  children,
+}: {
+  trigger: ReactNode;
+  /** Open from the beginning. */
+  opens?: boolean;
+  children: ReactNode;
+}) {
   return (
-    <DropdownMenu.Root modal={false}>
+    <DropdownMenu.Root modal={false} defaultOpen={opens}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Content
         align="end"

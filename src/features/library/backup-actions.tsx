@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { mergeWords } from '../../core/library/backup-merge.ts';
 import { exportLibrary, stopLibrarian, useImportLibrary, wasStopped } from '../../data/librarian.ts';
 import { Button } from '../../ui/button.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
@@ -33,7 +32,7 @@ export function BackupActions() {
     setGoing({ words, share: 0 });
     void importLibrary
       .mutateAsync({ file, onProgress: (share) => setGoing((now) => now && { words, share }) })
-      .then((merge) => toast.success(mergeWords(merge)), fail)
+      .then((words) => toast.success(words), fail)
       .finally(() => setGoing(undefined));
   };
   const write = (): void => {

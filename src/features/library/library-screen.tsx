@@ -15,7 +15,9 @@ export function LibraryScreen() {
   const [search, setSearch] = useState('');
   const wanted = useDeferredValue(search);
   const studies = list.data?.studies;
-  const texts = useMemo(() => studies?.map(textOf) ?? [], [studies]);
+  // Made when first looked into: of thousands it takes a while.
+  const sought = wanted.trim() !== '';
+  const texts = useMemo(() => (sought ? studies?.map(textOf) : undefined) ?? [], [sought, studies]);
   const found = useMemo(() => matching(studies ?? [], texts, wanted), [studies, texts, wanted]);
   if (list.error) return <StorageNotice title="The library cannot be opened" trouble={list.error} wholePage />;
   if (!list.data || !studies) return <p role="status">Opening the library …</p>;
@@ -83,7 +85,10 @@ function matching(studies: readonly ListedStudy[], texts: readonly string[], sea
     : studies.filter((_, place) => words.every((word) => texts[place]?.includes(word)));
 }
 
+const PLAIN = /^[\x20-\x7e]*$/;
+
 /** Letters as they are typed: signs spelled `#` and `b`, accents left off. */
 function plain(text: string): string {
+  if (PLAIN.test(text)) return text.toLowerCase();
   return text.toLowerCase().replaceAll('♯', '#').replaceAll('♭', 'b').normalize('NFD').replace(/\p{M}/gu, '');
 }

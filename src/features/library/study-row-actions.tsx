@@ -9,8 +9,31 @@ import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
 
-/** What can be done with one study of the list. */
-export function StudyRowActions({ study, name }: { study: ListedStudy; name: string }) {
+/** What can be done with one study of the list; made when first asked for, since a list has many rows. */
+export function StudyRowActions(props: { study: ListedStudy; name: string }) {
+  const [asked, setAsked] = useState(false);
+  if (asked) return <RowActions {...props} />;
+  return (
+    <Button
+      kind="quiet"
+      aria-label={`Actions for ${props.name}`}
+      aria-haspopup="menu"
+      aria-expanded={false}
+      onClick={() => setAsked(true)}
+      onKeyDown={(event) => {
+        if (event.key !== 'ArrowDown') return;
+        event.preventDefault();
+        setAsked(true);
+      }}
+    >
+      {DOTS}
+    </Button>
+  );
+}
+
+const DOTS = <EllipsisVertical size={18} aria-hidden="true" />;
+
+function RowActions({ study, name }: { study: ListedStudy; name: string }) {
   const navigate = useNavigate();
   const keep = useKeepStudies();
   const change = useChangeStudy();
@@ -59,9 +82,10 @@ export function StudyRowActions({ study, name }: { study: ListedStudy; name: str
   return (
     <>
       <Menu
+        opens
         trigger={
           <Button kind="quiet" aria-label={`Actions for ${name}`}>
-            <EllipsisVertical size={18} aria-hidden="true" />
+            {DOTS}
           </Button>
         }
       >

@@ -27,7 +27,7 @@ export function StudyTable({ studies }: { studies: readonly ListedStudy[] }) {
   const rows = useWindowVirtualizer({
     count: few ? 0 : studies.length,
     estimateSize: () => ROW,
-    overscan: 12,
+    overscan: 4,
     scrollMargin: offset,
     getItemKey: (index) => studies[index]?.id ?? index,
   });
