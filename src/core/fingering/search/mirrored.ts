@@ -16,6 +16,8 @@ export interface Pairing {
 
 /** A lattice, and how one of its paths is read as the candidates of every note, in playing order. */
 export interface Readable {
+  /** Notes fingered alike going up and coming down; none where both ways are free. */
+  readonly pairs: readonly Pairing[];
   readonly lattice: Lattice;
   readonly read: (path: readonly number[]) => Candidate[];
 }
@@ -104,7 +106,7 @@ export function mirroredLattice(problem: Problem, candidates: readonly Pairing[]
     }
     return rememberHands(result);
   };
-  return { lattice, read };
+  return { lattice, pairs, read };
 }
 
 /** Gives every open string the hand of the last stopped note before it in playing order. */

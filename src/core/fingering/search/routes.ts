@@ -21,7 +21,6 @@ export interface Route extends Readable {
 export interface Posed {
   readonly problem: Problem;
   readonly routes: readonly Route[];
-  readonly pairs: readonly Pairing[];
 }
 
 /**
@@ -38,9 +37,9 @@ export function pose(task: Task, memory: EngineMemory): Outcome<Posed> {
   const narrowed = kept && problemOf(task, memory, kept);
   const keeping = narrowed?.ok ? routesOf(narrowed.value, pairs, task) : [];
   const playable = keeping.some((route) => Number.isFinite(sweepForward(route.lattice).best));
-  if (!playable) return { ok: true, value: { problem: problem.value, routes: own, pairs } };
+  if (!playable) return { ok: true, value: { problem: problem.value, routes: own } };
   const leaving = own.map((route) => charged(route, 'parallel-differs', problem.value));
-  return { ok: true, value: { problem: problem.value, routes: [...leaving, ...keeping], pairs } };
+  return { ok: true, value: { problem: problem.value, routes: [...leaving, ...keeping] } };
 }
 
 function routesOf(problem: Problem, pairs: readonly Pairing[], { hand }: Task): Route[] {
@@ -52,7 +51,7 @@ function routesOf(problem: Problem, pairs: readonly Pairing[], { hand }: Task): 
   if (routes.length === 0 || hand.return === 'auto') {
     const lattice = oneWayLattice(problem);
     const read = (path: readonly number[]): Candidate[] => rememberHands(candidatesOn(lattice, path));
-    const free: Route = { lattice, read, mirrored: false, charges: [], surcharge: 0 };
+    const free: Route = { lattice, pairs: [], read, mirrored: false, charges: [], surcharge: 0 };
     routes.push(routes.length === 0 ? free : charged(free, 'way-back-differs', problem));
   }
   return routes;

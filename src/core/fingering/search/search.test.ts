@@ -11,7 +11,7 @@ import { rememberHands } from './mirrored.ts';
 import { pathCost } from './path-cost.ts';
 import { taskOf } from '../../study/task.ts';
 import type { Problem } from './problem.ts';
-import { pose, solveBest, type Posed } from './routes.ts';
+import { pose, solveBest, type Posed, type Route } from './routes.ts';
 import { oneWayLattice } from './walk.ts';
 
 const memory = new EngineMemory();
@@ -27,7 +27,7 @@ function posed(input: RecipeInput): Posed | undefined {
 }
 
 /** Tries every fingering of a problem, pruning only dead ends, and keeps the least cost. */
-function bruteForce(problem: Problem, mirroredPairs?: Posed['pairs']): number {
+function bruteForce(problem: Problem, mirroredPairs?: Route['pairs']): number {
   let best = Number.POSITIVE_INFINITY;
   const partner = new Map(mirroredPairs?.map((pair) => [pair.down, pair.up]));
   const visit = (path: Candidate[]): void => {
@@ -58,6 +58,44 @@ function alike(a: Candidate, b: Candidate): boolean {
     a.thumb === b.thumb &&
     a.upper === b.upper
   );
+}
+
+/** More than shifts hidden by open strings can win back. */
+const SLACK = 3;
+
+/**
+ * The least cost of all fingerings whose paired notes are played alike: every one is walked note by
+ * note, given up only where what is left could not make it the least.
+ */
+function leastMirrored(problem: Problem, pairs: Route['pairs']): number {
+  const partner = new Map(pairs.map((pair) => [pair.down, pair.up]));
+  let best = Number.POSITIVE_INFINITY;
+  const path: Candidate[] = [];
+  const visit = (note: number): void => {
+    if (note === problem.notes.length) {
+      best = Math.min(best, pathCost(problem, rememberHands(path)).cost);
+      return;
+    }
+    const twin = partner.get(note);
+    const choices = problem.notes[note]!;
+    for (const candidate of [...choices.stopped, ...choices.open]) {
+      const other = twin === undefined || twin === note ? undefined : path[twin];
+      if (other && !alike(other, candidate)) continue;
+      path.push(candidate);
+      const soFar = {
+        ...problem,
+        notes: problem.notes.slice(0, note + 1),
+        steps: problem.steps.slice(0, note),
+        endsAtTop: false,
+      };
+      // What is left can make it cheaper by little: only a shift under an open string costs less than nothing.
+      const { cost } = pathCost(soFar, rememberHands(path));
+      if (cost < best + SLACK) visit(note + 1);
+      path.pop();
+    }
+  };
+  visit(0);
+  return best;
 }
 
 /** The first few notes of a problem, so that brute force can finish. */
@@ -100,8 +138,48 @@ describe('the exact search', () => {
       const problem = posed({ ...input, return: 'mirror', positions: { low: 1, high: 5 } });
       expect(problem, JSON.stringify(input)).toBeDefined();
       const route = problem!.routes.find((one) => one.mirrored)!;
-      expect(sweep(route.lattice).best).toBeCloseTo(bruteForce(problem!.problem, problem!.pairs), 9);
+      expect(sweep(route.lattice).best).toBeCloseTo(bruteForce(problem!.problem, route.pairs), 9);
     }
+  });
+
+  it('finds what brute force finds where the two ways differ: stretches, heads, tails and the way over the top', () => {
+    // A violin of two strings and hands near home leave few enough fingerings to try them all.
+    const few = { strings: ['D', 'A'], positions: { low: 2, high: 4 }, return: 'mirror' as const };
+    const scale = { instrument: 'violin' as const, start: 'D4', tonic: 'D', figure: 'scale' as const };
+    const cases: [string, RecipeInput][] = [
+      ['a stretch of a melodic minor', { ...scale, form: 'melodic-minor', ...few }],
+      [
+        'a stretch with open strings going up alone',
+        { ...scale, form: 'melodic-minor', openStrings: 'up-only', ...few },
+      ],
+      ['open strings coming down alone', { ...scale, form: 'harmonic-minor', openStrings: 'down-only', ...few }],
+      ['a turn at the head', { ...scale, bowing: { opening: 'three' }, ...few }],
+      ['a turn at the tail', { ...scale, bowing: { closing: 'three' }, ...few }],
+      [
+        'turns at both ends, the top twice',
+        { ...scale, bowing: { opening: 'two', closing: 'two', top: 'twice' }, ...few },
+      ],
+      [
+        'all of it at once',
+        { ...scale, form: 'melodic-minor', bowing: { opening: 'two', closing: 'three', top: 'twice' }, ...few },
+      ],
+      ['a visit at the top', { ...scale, bowing: { top: 'twice' }, ...few, positions: { low: 2, high: 7 } }],
+    ];
+    const seen = { stretch: 0, turns: 0, over: 0 };
+    for (const [name, input] of cases) {
+      const problem = posed({ octaves: 1, ...input });
+      if (!problem) throw new Error(`${name} is not playable`);
+      const route = problem.routes.find((one) => one.mirrored)!;
+      if (route.lattice.links.some((link) => link.kind === 'stretch')) seen.stretch += 1;
+      if (input.bowing?.opening || input.bowing?.closing) seen.turns += 1;
+      if (input.bowing?.top === 'twice') seen.over += 1;
+      const run = sweep(route.lattice);
+      expect(run.best, name).toBeCloseTo(leastMirrored(problem.problem, route.pairs), 9);
+      expect(pathCost(problem.problem, route.read(bestPath(route.lattice, run))).cost, name).toBeCloseTo(run.best, 9);
+    }
+    expect(seen.stretch).toBeGreaterThan(1);
+    expect(seen.turns).toBeGreaterThan(3);
+    expect(seen.over).toBeGreaterThan(2);
   });
 
   it('costs every path it returns as the walk along the path does', () => {

@@ -1,0 +1,25 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { buildFrom } from '../study/build.ts';
+import { EngineMemory } from '../fingering/fingering.ts';
+import { arbitraryRecipe } from './arbitrary-recipe.ts';
+import { Bowing } from './bowing.ts';
+import { Recipe } from './recipe.ts';
+
+describe('the recipes of property tests', () => {
+  it('draw every field a recipe has, with more than its default, and leave many playable', () => {
+    const recipes = fc.sample(arbitraryRecipe, { numRuns: 800, seed: 9 });
+    const drawn = (field: keyof Recipe): number =>
+      new Set(recipes.map((recipe) => JSON.stringify(recipe[field as keyof typeof recipe]))).size;
+    for (const field of Object.keys(Recipe.shape) as (keyof Recipe)[]) {
+      if (field !== 'ways') expect(drawn(field), field).toBeGreaterThan(1);
+    }
+    const bowings = recipes.map((recipe) => (recipe.bowing ?? {}) as Record<string, unknown>);
+    for (const field of Object.keys(Bowing.shape)) {
+      expect(new Set(bowings.map((bowing) => JSON.stringify(bowing[field]))).size, field).toBeGreaterThan(1);
+    }
+    const memory = new EngineMemory();
+    const built = recipes.slice(0, 200).filter((recipe) => buildFrom({ ...recipe, ways: 1 }, memory).ok);
+    expect(built.length).toBeGreaterThan(60);
+  });
+});
