@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { parseJson } from '../src/core/base/reading.ts';
 import { EngineMemory } from '../src/core/fingering/fingering.ts';
 import { midiFile } from '../src/core/score/midi.ts';
+import { scoreOf } from '../src/core/score/from-study.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
 import type { ScoredStudy } from '../src/core/score/scored-study.ts';
 import type { Model, TooSmall } from '../src/core/grading/estimate.ts';
@@ -181,7 +182,7 @@ function asFile(
   const study: ScoredStudy = { title: titleOf(recipe), recipe, passage, way };
   const file = join(options.out ?? '.', `${index}.${options.format === 'midi' ? 'mid' : 'musicxml'}`);
   try {
-    writeFileSync(file, options.format === 'midi' ? midiFile(study) : musicXml(study));
+    writeFileSync(file, options.format === 'midi' ? midiFile(study) : musicXml(scoreOf(study)));
   } catch (error) {
     return { error: { path: 'out', message: `The file “${file}” cannot be written: ${reasonOf(error)}` } };
   }

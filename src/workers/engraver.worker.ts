@@ -3,6 +3,7 @@ import { expose } from 'comlink';
 import type { VerovioToolkit } from 'verovio/esm';
 import { pagePicture, type PictureCopy } from '../core/score/page-picture.ts';
 import { lineStarts } from '../core/score/lines.ts';
+import { scoreOf } from '../core/score/from-study.ts';
 import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { buildStudy } from '../core/study/build.ts';
@@ -221,7 +222,7 @@ function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting):
     lyricSize: 4.5,
     mnumInterval: 0,
   });
-  verovio.loadData(musicXml(study, lines));
+  verovio.loadData(musicXml(scoreOf(study, lines)));
 }
 
 function pagesOf(verovio: VerovioToolkit): string[] {

@@ -11,6 +11,7 @@ import { arbitraryRecipe } from '../../src/core/recipe/arbitrary-recipe.ts';
 import { titleOf } from '../../src/core/recipe/title.ts';
 import { readSchool } from '../../src/core/schools/school.ts';
 import { midiFile } from '../../src/core/score/midi.ts';
+import { scoreOf } from '../../src/core/score/from-study.ts';
 import { musicXml } from '../../src/core/score/musicxml.ts';
 import { buildFrom } from '../../src/core/study/build.ts';
 import { buildKept } from '../../src/core/study/kept-study.ts';
@@ -58,7 +59,7 @@ const KINDS: readonly Kind[] = [
       if (!way) throw new Error('a study without a way');
       const study = { title: titleOf(built.value.recipe), recipe: built.value.recipe, passage, way };
       if (way.fingers.length !== passage.notes.length) throw new Error('fingers and notes differ in number');
-      if (!musicXml(study).includes('</score-partwise>')) throw new Error('half a file');
+      if (!musicXml(scoreOf(study)).includes('</score-partwise>')) throw new Error('half a file');
       if (midiFile(study).length < 20) throw new Error('no sound');
       return undefined;
     },

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { scoreOf } from '../score/from-study.ts';
 import { musicXml } from '../score/musicxml.ts';
 import { playable } from '../study/playable.ts';
 import { excerptOf } from '../score/excerpt.ts';
@@ -12,7 +13,7 @@ describe('variations of one study', () => {
     const bowing = varied(recipe.bowing, variation);
     expect(Bowing.safeParse(bowing).success).toBe(true);
     const study = { title: 'D major', recipe: { ...recipe, bowing }, passage, way: ways[0]! };
-    const xml = musicXml(excerptOf(study, 8));
+    const xml = musicXml(scoreOf(excerptOf(study, 8)));
     expect(new Set(xml.match(/<note id="n\d+"/g)).size).toBe(8);
     if (variation.change.slur && variation.change.slur > 1) expect(xml).toContain('<slur type="start"');
   });

@@ -5,6 +5,7 @@ import { playable } from '../study/playable.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
 import { titleOf } from '../recipe/title.ts';
 import { barWidths, lineStarts } from './lines.ts';
+import { scoreOf } from './from-study.ts';
 import { musicXml } from './musicxml.ts';
 import type { ScoredStudy, ScoreLook } from './scored-study.ts';
 
@@ -47,7 +48,7 @@ describe('the lines of a score', () => {
       pageMarginLeft: 20,
       pageMarginRight: 20,
     });
-    verovio.loadData(musicXml(study, lines));
+    verovio.loadData(musicXml(scoreOf(study, lines)));
     const [, ...systems] = verovio.renderToSVG(1).split(/class="system"/);
     return systems.map((system) => {
       const [, ...bars] = system.split(/class="measure"/);

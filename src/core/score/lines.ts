@@ -40,7 +40,7 @@ export function barWidths(study: ScoredStudy, { bars, metre }: Barred = barsOf(s
     let filled = 0;
     for (const { at, length } of bar) {
       const note = passage.notes[at];
-      if (note && memory.show(note.pitch)) width += WIDTH.accidental;
+      if (note && memory.show(note.pitch) !== undefined) width += WIDTH.accidental;
       width += wide(length);
       filled += length;
     }

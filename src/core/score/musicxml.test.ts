@@ -19,6 +19,7 @@ import { playable } from '../study/playable.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
 import { titleOf } from '../recipe/title.ts';
 import { midiFile } from './midi.ts';
+import { scoreOf } from './from-study.ts';
 import { musicXml } from './musicxml.ts';
 import type { ScoredStudy } from './scored-study.ts';
 
@@ -79,7 +80,7 @@ describe('MusicXML', () => {
       const study = scored(input);
       expect(study, JSON.stringify(input)).toBeDefined();
       const file = join(folder, `${index}.musicxml`);
-      const text = withLocalDtd(musicXml(study!), dtd);
+      const text = withLocalDtd(musicXml(scoreOf(study!)), dtd);
       writeFileSync(file, text);
       return file;
     });
@@ -89,7 +90,7 @@ describe('MusicXML', () => {
       const beside = look.beside ? otherWay(SAMPLES[0]!) : undefined;
       const { beside: _, ...rest } = look;
       const study = { ...scored(SAMPLES[0]!)!, look: { ...rest, ...(beside ? { beside: [beside] } : {}) } };
-      writeFileSync(file, withLocalDtd(musicXml(study), dtd));
+      writeFileSync(file, withLocalDtd(musicXml(scoreOf(study)), dtd));
       files.push(file);
     });
     expect(first).toBeDefined();
@@ -98,7 +99,7 @@ describe('MusicXML', () => {
     const broken = join(folder, 'broken.musicxml');
     writeFileSync(
       broken,
-      withLocalDtd(musicXml(scored(SAMPLES[0]!)!), dtd).replace('</step>', '</step><octave>9</octave>'),
+      withLocalDtd(musicXml(scoreOf(scored(SAMPLES[0]!)!)), dtd).replace('</step>', '</step><octave>9</octave>'),
     );
     expect(() => validate([broken])).toThrow();
   });
@@ -107,7 +108,7 @@ describe('MusicXML', () => {
     const study = scored(SAMPLES[0]!)!;
     const other = otherWay(SAMPLES[0]!);
     const notes = (look: ScoredStudy['look']): any[] => {
-      const text = musicXml({ ...study, ...(look ? { look } : {}) });
+      const text = musicXml(scoreOf({ ...study, ...(look ? { look } : {}) }));
       const parser = new XMLParser({ isArray: (name) => ['measure', 'note', 'fingering'].includes(name) });
       const { part } = parser.parse(text)['score-partwise'];
       return part.measure.flatMap((measure: any) => measure.note.filter((note: any) => note.pitch));
@@ -137,7 +138,7 @@ describe('MusicXML', () => {
         (input, perBeat, slur) => {
           const study = scored({ ...input, bowing: { ...input.bowing, perBeat, slur } });
           if (!study) return;
-          verovio.loadData(musicXml(study));
+          verovio.loadData(musicXml(scoreOf(study)));
           const midi = new Midi(Buffer.from(verovio.renderToMIDI(), 'base64'));
           const sounded = midi.tracks.flatMap((track) => track.notes).sort((a, b) => a.ticks - b.ticks);
           expect(sounded.map((note) => note.midi)).toEqual(study.passage.notes.map((note) => note.pitch.midi));
@@ -150,7 +151,7 @@ describe('MusicXML', () => {
   it('spells every note as asked, a bass part written an octave up with its transposition', () => {
     for (const input of SAMPLES) {
       const study = scored(input)!;
-      const { notes, octaveChange } = readBack(musicXml(study));
+      const { notes, octaveChange } = readBack(musicXml(scoreOf(study)));
       const shift = study.recipe.instrument === 'bass' ? 1 : 0;
       expect(octaveChange).toBe(shift ? -1 : 0);
       expect(notes.map((note) => note.pitch)).toEqual(
@@ -163,16 +164,18 @@ describe('MusicXML', () => {
 
   it('fills every bar', () => {
     for (const input of SAMPLES) {
-      const { bars, full } = readBack(musicXml(scored(input)!));
+      const { bars, full } = readBack(musicXml(scoreOf(scored(input)!)));
       for (const bar of bars) expect(bar).toBe(full);
     }
   });
 
   it('shows an accidental where the bar and the signature do not already say so', () => {
-    const xml = musicXml(scored({ instrument: 'cello', tonic: 'A', form: 'melodic-minor', start: 'A2' })!);
+    const xml = musicXml(scoreOf(scored({ instrument: 'cello', tonic: 'A', form: 'melodic-minor', start: 'A2' })!));
     expect(xml.match(/<accidental>sharp<\/accidental>/g)?.length).toBe(2);
     expect(xml.match(/<accidental>natural<\/accidental>/g)?.length ?? 0).toBeLessThanOrEqual(2);
-    expect(musicXml(scored({ instrument: 'violin', tonic: 'G#' })!)).toContain('<accidental>double-sharp</accidental>');
+    expect(musicXml(scoreOf(scored({ instrument: 'violin', tonic: 'G#' })!))).toContain(
+      '<accidental>double-sharp</accidental>',
+    );
   });
 });
 
@@ -226,7 +229,7 @@ describe('bows and rhythm in files', () => {
       const asked = expected(one);
       agree(new Midi(midiFile(one)).tracks[0]!.notes, asked, 0.002);
       const verovio = new VerovioToolkit(await createVerovioModule());
-      verovio.loadData(musicXml(one));
+      verovio.loadData(musicXml(scoreOf(one)));
       const midi = new Midi(Buffer.from(verovio.renderToMIDI(), 'base64'));
       const sounded = midi.tracks.flatMap((track) => track.notes).sort((a, b) => a.ticks - b.ticks);
       // Verovio shortens the notes before a repeated one no further than its own ticks.
@@ -236,7 +239,7 @@ describe('bows and rhythm in files', () => {
 
   it.each(BOWINGS)('%j is valid by the document types, fills its bars, and slurs what one bow takes', (bowing) => {
     const one = study(bowing);
-    const xml = musicXml(one);
+    const xml = musicXml(scoreOf(one));
     const { bars, full } = readBack(xml);
     for (const bar of one.recipe.bowing.pickup > 0 ? bars.slice(1) : bars) expect(bar).toBe(full);
     const many = bowStrokes(one.passage, one.recipe.bowing).filter(({ from, to }) => to > from).length;

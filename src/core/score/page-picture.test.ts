@@ -4,6 +4,7 @@ import { XMLParser } from 'fast-xml-parser';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { playable } from '../study/playable.ts';
 import { titleOf } from '../recipe/title.ts';
+import { scoreOf } from './from-study.ts';
 import { musicXml } from './musicxml.ts';
 import { pagePicture } from './page-picture.ts';
 
@@ -20,7 +21,7 @@ describe('the picture on the page', () => {
     });
     verovio.setOptions({ inputFrom: 'musicxml', svgFormatRaw: true, svgRemoveXlink: true, svgViewBox: true });
     const look = { fingers: 'all', names: 'letters' } as const;
-    verovio.loadData(musicXml({ title: titleOf(recipe), recipe, passage, way: ways[0]!, look }));
+    verovio.loadData(musicXml(scoreOf({ title: titleOf(recipe), recipe, passage, way: ways[0]!, look })));
     full = verovio.renderToSVG(1);
   });
 

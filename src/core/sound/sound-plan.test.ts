@@ -48,6 +48,22 @@ describe('the plan of what sounds', () => {
     ).toEqual([false, true, true, true, false, true]);
   });
 
+  it('parts the notes of a hooked bow, and plays a repeated note once for each stroke', () => {
+    const base = { instrument: 'violin', tonic: 'A', octaves: 1, start: 'A4' };
+    const hooked = study({ ...base, bowing: { perBeat: 2, slur: 4, bpm: 60, hooked: true } });
+    expect(soundPlan(hooked, QUIET).notes.some(({ joined }) => joined)).toBe(false);
+    const repeated = study({ ...base, bowing: { perBeat: 1, repeats: 2, bpm: 60 } });
+    const { notes } = soundPlan(repeated, QUIET);
+    expect(notes.slice(0, 4).map(({ at, time, joined }) => [at, time, joined])).toEqual([
+      [0, 0, false],
+      [0, 0.5, false],
+      [1, 1, false],
+      [1, 1.5, false],
+    ]);
+    expect(notes[0]!.length).toBeCloseTo(0.5, 9);
+    expect(notes).toHaveLength(2 * repeated.passage.notes.length);
+  });
+
   it('waits before every shift, and plays a selection alone', () => {
     const shifting = study({ instrument: 'violin', tonic: 'G', octaves: 3, start: 'G3' });
     const plain = soundPlan(shifting, QUIET);

@@ -16,8 +16,11 @@ export const EXPORTS: readonly Export[] = [
   {
     words: 'MusicXML, for notation software',
     write: async (study) => {
-      const { musicXml } = await import('../../core/score/musicxml.ts');
-      download(fileName(study.title, 'musicxml'), musicXml(study), 'application/vnd.recordare.musicxml+xml');
+      const [{ musicXml }, { scoreOf }] = await Promise.all([
+        import('../../core/score/musicxml.ts'),
+        import('../../core/score/from-study.ts'),
+      ]);
+      download(fileName(study.title, 'musicxml'), musicXml(scoreOf(study)), 'application/vnd.recordare.musicxml+xml');
     },
   },
   {

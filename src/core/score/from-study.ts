@@ -1,0 +1,165 @@
+import { TICKS_PER_BEAT, type WrittenPiece } from '../bowing/rhythm.ts';
+import type { Metre } from '../bowing/metre.ts';
+import type { FingeredNote } from '../fingering/fingering.ts';
+import { instrumentFor } from '../instruments/instruments.ts';
+import type { PassageNote } from '../passage/passage.ts';
+import { beatsPerMinute, BOW_PART_WORDS } from '../recipe/bowing.ts';
+import { isMinor } from '../theory/form.ts';
+import { keySignature } from '../theory/key-signature.ts';
+import { noteName } from '../theory/note-names.ts';
+import { AccidentalMemory } from './accidental.ts';
+import { barsOf } from './bars.ts';
+import { beamsOf, beatOf } from './beam.ts';
+import { clefPlan } from './clef-plan.ts';
+import type { Direction, Opening, Score, ScoreNote } from './score.ts';
+import { marksOf, type Marks } from './score-marks.ts';
+import { noteId, type ScoredStudy } from './scored-study.ts';
+
+/**
+ * A study as a score: bars, clefs, beams, slurs, fingers above, strings below, a bracket over each
+ * hand and its position's name where it changes.
+ *
+ * @param lines bars that begin a new line, counted from 0; where lines end is left open when left out.
+ */
+export function scoreOf(study: ScoredStudy, lines: readonly number[] = []): Score {
+  const { recipe, passage } = study;
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
+  const { bars, metre } = barsOf(study);
+  const clefs = clefPlan(
+    instrument,
+    bars.map((bar) => bar.map(({ at }) => passage.notes[at]?.pitch.midi ?? 0)),
+  );
+  const marks = marksOf(study);
+  const signature = keySignature(recipe.tonic, recipe.form);
+  const early = recipe.bowing.pickup > 0 ? 1 : 0;
+  const strings = instrument.strings.map((string) => string.name);
+  return {
+    title: study.title,
+    parts: [
+      {
+        name: instrument.name,
+        key: { fifths: signature.fifths, minor: isMinor(recipe.form), altered: signature.altered },
+        metre,
+        octavesAbove: instrument.writtenAbove / 12,
+        bars: bars.map((bar, index) => ({
+          number: index + 1 - early,
+          pickup: early > index,
+          newLine: lines.includes(index),
+          ...(clefs[index] && clefs[index] !== clefs[index - 1] ? { clef: clefs[index] } : {}),
+          ...(index === 0 ? { opening: openingOf(study, metre) } : {}),
+          notes: notesOf(study, bar, marks, strings, signature.altered),
+          rests: restsAfter(bar, metre),
+          ends: index === bars.length - 1,
+        })),
+      },
+    ],
+  };
+}
+
+function notesOf(
+  study: ScoredStudy,
+  bar: readonly WrittenPiece[],
+  marks: Marks,
+  strings: readonly string[],
+  altered: readonly string[],
+): ScoreNote[] {
+  const accidentals = new AccidentalMemory(altered);
+  const beams = beamsOf(bar);
+  return bar.map((piece, index) => {
+    const { at } = piece;
+    const { pitch } = study.passage.notes[at] as PassageNote;
+    const finger = study.way.fingers[at] as FingeredNote;
+    const head = !piece.tiedFrom && piece.again === 0;
+    const stroke = marks.strokes.find((one) => one.from <= at && at <= one.to);
+    const slurred = stroke !== undefined && stroke.to > stroke.from;
+    const accidental = piece.tiedFrom ? undefined : accidentals.show(pitch);
+    const tuplet = tupletEdge(bar, index);
+    return {
+      id: head ? noteId(at) : `${noteId(at)}-${piece.again}-${index + 2}`,
+      pitch,
+      length: piece.length,
+      value: piece.value,
+      tiedFrom: piece.tiedFrom,
+      tiedTo: piece.tiedTo,
+      ...(accidental === undefined ? {} : { accidental }),
+      beams: beams[index] ?? [],
+      ...(tuplet ? { tuplet } : {}),
+      slur: { starts: slurred && stroke.from === at && head, stops: slurred && stroke.to === at && !piece.tiedTo },
+      ...(head && stroke?.from === at && marks.bowed.has(at) ? { bow: stroke.direction } : {}),
+      ...(head && marks.fingered.has(at) ? { finger: finger.finger } : {}),
+      under: head ? (marks.under.get(at) ?? []) : [],
+      ...(head ? { string: strings.length - strings.indexOf(finger.string) } : {}),
+      accented: head && marks.accented.has(at),
+      hooked: head && marks.hooked && slurred,
+      ...lyricOf(study, at, head),
+      directions: head ? directionsBefore(at, marks) : [],
+    };
+  });
+}
+
+function lyricOf({ look, passage }: ScoredStudy, at: number, head: boolean): { lyric?: string } {
+  const pitch = passage.notes[at]?.pitch;
+  if (!look?.names || !head || !pitch) return {};
+  return { lyric: look.covered?.includes(at) ? '?' : noteName(pitch, passage.tonic, look.names) };
+}
+
+function directionsBefore(at: number, marks: Marks): Direction[] {
+  const list: Direction[] = [];
+  const hand = marks.handStarts.get(at);
+  if (hand !== undefined) list.push({ kind: 'position', words: hand });
+  // What comes later stands higher: a part's name over that of its first hand.
+  const heading = marks.headings.get(at);
+  if (heading !== undefined) list.push({ kind: 'heading', words: heading });
+  if (hand !== undefined && !marks.handEnds.has(at)) list.push({ kind: 'hand', edge: 'start' });
+  const wedge = marks.wedges.get(at);
+  if (wedge !== undefined) {
+    if (wedge === 'diminuendo' && at > 0) list.push({ kind: 'wedge', edge: 'stop' });
+    list.push({ kind: 'wedge', edge: wedge });
+  }
+  const numeral = marks.numerals.get(at);
+  if (numeral !== undefined) list.push({ kind: 'string', words: numeral });
+  // The bracket of a hand ends over its last note; a hand of one note carries its name alone.
+  if (marks.handEnds.has(at) && hand === undefined) list.push({ kind: 'hand', edge: 'stop' });
+  return list;
+}
+
+/** Tempo and the part of the bow, over the first note. */
+function openingOf({ recipe }: ScoredStudy, metre: Metre): Opening {
+  const { bpm, part, unit } = recipe.bowing;
+  const counted = { 'half-beat': '♪', beat: '♩', 'two-beats': 'half note' }[unit];
+  const beats = beatsPerMinute(recipe.bowing);
+  return {
+    tempo: `${counted}${metre.compound ? '.' : ''} = ${bpm}`,
+    quartersPerMinute: metre.compound ? beats * 1.5 : beats,
+    ...(part === 'none' ? {} : { manner: BOW_PART_WORDS[part] }),
+  };
+}
+
+/** A tuplet begins and ends with its beat, as far as tuplet notes of the beat reach. */
+function tupletEdge(bar: readonly WrittenPiece[], index: number): 'start' | 'stop' | undefined {
+  const piece = bar[index];
+  if (!piece?.value.tuplet) return undefined;
+  const together = (other: WrittenPiece | undefined): boolean =>
+    other?.value.tuplet !== undefined && beatOf(other) === beatOf(piece);
+  const starts = !together(bar[index - 1]);
+  const ends = !together(bar[index + 1]);
+  if (starts === ends) return undefined;
+  return starts ? 'start' : 'stop';
+}
+
+/** Rests that fill a bar up after its last note: at the end of a study or of a part. */
+function restsAfter(bar: readonly WrittenPiece[], metre: Metre): (1 | 2)[] {
+  const length = TICKS_PER_BEAT * metre.beats;
+  const last = bar[bar.length - 1];
+  if (!last) return [];
+  const barEnd = (Math.floor(last.onset / length + 1e-9) + 1) * length;
+  let left = barEnd - last.onset - last.length;
+  const rests: (1 | 2)[] = [];
+  for (const beats of [2, 1] as const) {
+    while (left >= beats * TICKS_PER_BEAT - 1e-6 && (beats === 1 || left % (2 * TICKS_PER_BEAT) === 0)) {
+      rests.unshift(beats);
+      left -= beats * TICKS_PER_BEAT;
+    }
+  }
+  return rests;
+}

@@ -1,0 +1,100 @@
+import type { BowDirection } from '../bowing/bow.ts';
+import type { Metre } from '../bowing/metre.ts';
+import type { NoteValue } from '../bowing/rhythm.ts';
+import type { Finger } from '../instruments/frame.ts';
+import type { ClefId } from '../instruments/instrument.ts';
+import type { Pitch } from '../theory/pitch.ts';
+
+/** A written score, plain: what is to stand on the page, whoever writes it down. */
+export interface Score {
+  readonly title: string;
+  readonly parts: readonly ScorePart[];
+}
+
+/** The music of one player or one section. */
+export interface ScorePart {
+  readonly name: string;
+  readonly key: ScoreKey;
+  readonly metre: Metre;
+  /** Octaves it is written above its sound. */
+  readonly octavesAbove: number;
+  readonly bars: readonly ScoreBar[];
+}
+
+/** A key as it is written: sharps (positive) or flats, and which letters they alter. */
+export interface ScoreKey {
+  readonly fifths: number;
+  readonly minor: boolean;
+  readonly altered: readonly string[];
+}
+
+export interface ScoreBar {
+  /** As counted on the page: a pick-up is bar 0. */
+  readonly number: number;
+  /** A pick-up: it is not counted and need not be full. */
+  readonly pickup: boolean;
+  readonly newLine: boolean;
+  /** The clef, where it is set or changed. */
+  readonly clef?: ClefId;
+  /** Tempo and manner, where they are set. */
+  readonly opening?: Opening;
+  readonly notes: readonly ScoreNote[];
+  /** Beats of silence that fill the bar up after its notes, longest last. */
+  readonly rests: readonly (1 | 2)[];
+  /** The last bar of all. */
+  readonly ends: boolean;
+}
+
+/** What stands over the first note. */
+export interface Opening {
+  /** `♩ = 60`. */
+  readonly tempo: string;
+  /** Quarter notes a minute. */
+  readonly quartersPerMinute: number;
+  /** The part of the bow. */
+  readonly manner?: string;
+}
+
+/** One written note: a stroke of a note of the passage, or a piece of one that is tied over a beat or a bar. */
+export interface ScoreNote {
+  readonly id: string;
+  readonly pitch: Pitch;
+  /** Ticks: `TICKS_PER_BEAT` to a beat. */
+  readonly length: number;
+  readonly value: NoteValue;
+  readonly tiedFrom: boolean;
+  readonly tiedTo: boolean;
+  /** The sign it needs here, half steps from the plain letter; none where the bar or the key says it already. */
+  readonly accidental?: number;
+  /** One entry a level of beams, the widest first; none for a flag of its own. */
+  readonly beams: readonly Beam[];
+  readonly tuplet?: 'start' | 'stop';
+  readonly slur: { readonly starts: boolean; readonly stops: boolean };
+  readonly bow?: BowDirection;
+  /** Printed over it. */
+  readonly finger?: Finger;
+  /** Short words printed under it. */
+  readonly under: readonly string[];
+  /** Its string, counted from the highest, 1; nothing on a tied piece. */
+  readonly string?: number;
+  readonly accented: boolean;
+  /** Separated within its slur. */
+  readonly hooked: boolean;
+  /** Its name or degree, printed under it. */
+  readonly lyric?: string;
+  /** What stands before it, above or below the staff, in the order it is written. */
+  readonly directions: readonly Direction[];
+}
+
+export type Beam = 'begin' | 'continue' | 'end' | 'forward hook' | 'backward hook';
+
+/** Words, a hand's bracket, or a swell. */
+export type Direction =
+  /** The name of the position a hand stands in. */
+  | { readonly kind: 'position'; readonly words: string }
+  /** The name of a part of a study of several. */
+  | { readonly kind: 'heading'; readonly words: string }
+  /** The numeral of the string, below. */
+  | { readonly kind: 'string'; readonly words: string }
+  | { readonly kind: 'hand'; readonly edge: 'start' | 'stop' }
+  | { readonly kind: 'wedge'; readonly edge: 'crescendo' | 'diminuendo' | 'stop' };
