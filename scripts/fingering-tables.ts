@@ -1,10 +1,10 @@
 // npm run fingerings: one page an instrument with the best way of every key, to be read by eye.
+import { tried } from '../src/core/study/playable.ts';
 import { octaveWords } from '../src/core/recipe/title.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS } from '../src/core/instruments/instruments.ts';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fingeringText } from '../src/core/fingering/reading/way-name.ts';
-import { buildFrom } from '../src/core/study/build.ts';
 import { formOf, type FormId } from '../src/core/theory/form.ts';
 import { CIRCLE } from '../src/core/theory/key-signature.ts';
 import { printed } from '../src/core/theory/pitch.ts';
@@ -33,7 +33,7 @@ for (const instrument of INSTRUMENTS) {
         '|---|---|',
       );
       for (const tonic of tonics) {
-        const built = buildFrom({ instrument, tonic, form, octaves, ways: 1, ...(figure ? { figure } : {}) });
+        const built = tried({ instrument, tonic, form, octaves, ways: 1, ...(figure ? { figure } : {}) });
         if (!built.ok) {
           lines.push(`| ${printed(tonic)} | out of range |`);
           continue;

@@ -1,7 +1,6 @@
 import { INSTRUMENTS } from '../instruments/instruments.ts';
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
-import { playable } from '../study/playable.ts';
+import { playable, tried } from '../study/playable.ts';
 import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
 import { CIRCLE } from '../theory/key-signature.ts';
 import type { Way } from './fingering.ts';
@@ -42,7 +41,7 @@ describe('the best way', () => {
     for (const instrument of INSTRUMENTS) {
       for (const { tonic, form } of keys) {
         for (const octaves of instrument === 'bass' ? [1, 2] : [1, 2, 3]) {
-          const built = buildFrom({ instrument, tonic, form, octaves });
+          const built = tried({ instrument, tonic, form, octaves });
           if (!built.ok) continue;
           const [best, ...others] = built.value.ways.map(counts);
           compared += others.length;
@@ -79,11 +78,11 @@ describe('the best way', () => {
     for (const instrument of INSTRUMENTS) {
       for (const tonic of CIRCLE.major) {
         for (const octaves of instrument === 'bass' ? [1] : [1, 2]) {
-          const thirds = buildFrom({ instrument, tonic, octaves, figure: 'broken-thirds', direction: 'up', ways: 1 });
+          const thirds = tried({ instrument, tonic, octaves, figure: 'broken-thirds', direction: 'up', ways: 1 });
           // Between two strings thirds going up cross there, back and there again: three times, no more.
           if (thirds.ok)
             expect(longestPingPong(thirds.value.ways[0]!), `${instrument} ${tonic}`).toBeLessThanOrEqual(3);
-          const arpeggio = buildFrom({ instrument, tonic, octaves, figure: 'arpeggio', ways: 1 });
+          const arpeggio = tried({ instrument, tonic, octaves, figure: 'arpeggio', ways: 1 });
           if (!arpeggio.ok) continue;
           const [way] = arpeggio.value.ways;
           const shifts = way!.shifts.map((shift) => `${shift.from} ${shift.to}`);
@@ -114,7 +113,7 @@ describe('the best way', () => {
       ...['F1', 'G1', 'Bb1'].map((start) => ({ instrument: 'bass' as const, tonic: start.slice(0, -1), start })),
     ];
     for (const input of lying) {
-      const built = buildFrom({ ...input, ways: 1 });
+      const built = tried({ ...input, ways: 1 });
       expect(built.ok && built.value.ways[0]!.shifts, `${input.instrument} ${input.start}`).toEqual([]);
     }
   });
@@ -135,7 +134,7 @@ describe('the best way', () => {
   });
 
   it('obeys a pin wherever it stands, and keeps the rest as good as it can be', () => {
-    const built = buildFrom({
+    const built = tried({
       instrument: 'violin',
       tonic: 'G',
       octaves: 2,
@@ -145,15 +144,15 @@ describe('the best way', () => {
     expect(
       built.ok && built.value.ways.every((way) => way.fingers[7]!.string === 'D' && way.fingers[7]!.finger === 1),
     ).toBe(true);
-    const refused = buildFrom({ instrument: 'violin', tonic: 'G', start: 'G3', pins: [{ at: 0, string: 'E' }] });
+    const refused = tried({ instrument: 'violin', tonic: 'G', start: 'G3', pins: [{ at: 0, string: 'E' }] });
     expect(refused.ok ? '' : refused.refusal.message).toMatch(/G3 \(note 1\) does not lie on the E string.*: G\./);
-    const wrong = buildFrom({ instrument: 'bass', tonic: 'F', start: 'F1', pins: [{ at: 0, finger: 3 }] });
+    const wrong = tried({ instrument: 'bass', tonic: 'F', start: 'F1', pins: [{ at: 0, finger: 3 }] });
     expect(wrong.ok ? '' : wrong.refusal.message).toMatch(/Finger 3 cannot play F1.*What can: 1/);
   });
 
   it('lets a pin leave the group it stands in', () => {
     const groups = ['1234', '1234'];
-    const built = buildFrom({ instrument: 'violin', tonic: 'Bb', start: 'Bb4', groups, pins: [{ at: 7, finger: 2 }] });
+    const built = tried({ instrument: 'violin', tonic: 'Bb', start: 'Bb4', groups, pins: [{ at: 7, finger: 2 }] });
     expect(built.ok && built.value.ways[0]!.fingers.slice(0, 8).map((note) => note.finger)).toEqual([
       1, 2, 3, 4, 1, 2, 3, 2,
     ]);
@@ -161,7 +160,7 @@ describe('the best way', () => {
 
   it('names the group, position or string that stands in the way', () => {
     const refusal = (input: RecipeInput): string => {
-      const built = buildFrom(input);
+      const built = tried(input);
       return built.ok ? 'built' : `${built.refusal.path}: ${built.refusal.message}`;
     };
     expect(refusal({ instrument: 'violin', tonic: 'A', groups: ['123'] })).toMatch(/^groups: .*8 notes.*3 fingers/);

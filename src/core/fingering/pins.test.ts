@@ -1,7 +1,7 @@
+import { tried } from '../study/playable.ts';
 import type { Pin } from '../recipe/hand-rules.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
 
 const arbitraryPin = fc.record(
@@ -23,16 +23,15 @@ describe('pins', () => {
         fc.uniqueArray(arbitraryPin, { maxLength: 8, selector: (pin) => pin.at }),
         (tonic, back, pins: Pin[]) => {
           const recipe: RecipeInput = { instrument: 'violin', tonic, return: back, octaves: 1, ways: 1 };
-          const study = buildFrom({ ...recipe, pins });
+          const study = tried({ ...recipe, pins });
           if (study.ok) return;
           const { path, message } = study.refusal;
           if (path.endsWith('.at')) return;
           const gone = study.refusal.release ?? [];
           expect(gone.length).toBeGreaterThan(0);
-          expect(buildFrom({ ...recipe, pins: pins.filter((pin) => !gone.includes(pin.at)) }).ok, message).toBe(true);
+          expect(tried({ ...recipe, pins: pins.filter((pin) => !gone.includes(pin.at)) }).ok, message).toBe(true);
           // The set is the smallest: each pin in it is impossible by itself.
-          for (const at of gone)
-            expect(buildFrom({ ...recipe, pins: pins.filter((pin) => pin.at === at) }).ok).toBe(false);
+          for (const at of gone) expect(tried({ ...recipe, pins: pins.filter((pin) => pin.at === at) }).ok).toBe(false);
           released += 1;
         },
       ),

@@ -1,5 +1,5 @@
+import { tried } from '../study/playable.ts';
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
 import { recipeFor } from './asked-study.ts';
 import { featuresOf } from './difficulty.ts';
 import { estimateOf, fitGrades, tryOut, type Graded } from './estimate.ts';
@@ -9,7 +9,7 @@ import { asksOf } from './syllabus.ts';
 /** Studies of a section with their grades. */
 function graded(place: number): Graded[] {
   return asksOf(EIGHT_GRADES.sections[place]!).flatMap((ask) => {
-    const built = buildFrom(recipeFor(ask));
+    const built = tried(recipeFor(ask));
     return built.ok ? [{ grade: ask.grade, features: featuresOf({ ...built.value, way: built.value.ways[0]! }) }] : [];
   });
 }

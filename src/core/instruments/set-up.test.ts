@@ -1,7 +1,6 @@
 import { instrumentFor, stringLength } from './instruments.ts';
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../study/build.ts';
-import { playable } from '../study/playable.ts';
+import { playable, tried } from '../study/playable.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
 import { INSTRUMENTS, setUpsFor } from './instruments.ts';
 
@@ -10,7 +9,7 @@ function way(input: RecipeInput) {
 }
 
 const refusal = (input: RecipeInput): { path: string; message: string } => {
-  const study = buildFrom(input);
+  const study = tried(input);
   if (study.ok) throw new Error('built');
   return study.refusal;
 };

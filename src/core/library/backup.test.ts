@@ -3,8 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { SCHOOLS } from '../schools/schools.ts';
 import { SHIPPED } from '../grading/shipped/shipped.ts';
 import { arbitraryRecipe } from '../recipe/arbitrary-recipe.ts';
-import { buildFrom } from '../study/build.ts';
-import { playable } from '../study/playable.ts';
+import { playable, tried } from '../study/playable.ts';
 import type { SavedStudy } from '../study/saved-study.ts';
 import { readBackup, writeBackup, type Kept } from './backup.ts';
 import { mergeBackup, mergeWords } from './backup-merge.ts';
@@ -63,7 +62,7 @@ describe('the backup of a library', () => {
   it('gives back the recipe and the fingers of any study that can be played', () => {
     fc.assert(
       fc.property(arbitraryRecipe, (input) => {
-        const built = buildFrom({ ...input, ways: 1 });
+        const built = tried({ ...input, ways: 1 });
         if (!built.ok) return;
         const study = saved('study-1', built.value.recipe);
         const read = readBackup(writeBackup({ ...NOTHING, studies: [study] }, NOW));

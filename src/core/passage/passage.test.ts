@@ -83,6 +83,6 @@ describe('the notes of a study', () => {
     expect(notes({ instrument: 'cello', tonic: 'G##' })).toMatch(/^tonic: .*A major/);
     expect(notes({ instrument: 'cello', tonic: 'H' })).toMatch(/^tonic: /);
     expect(notes({ instrument: 'cello', tonic: 'D', octaves: 9 })).toMatch(/^octaves: .*1 to 4/);
-    expect(notes({ instrument: 'cello', tonic: 'D', key: 'x' } as never)).toMatch(/^key: .*no field "key"/);
+    expect(notes({ instrument: 'cello', tonic: 'D', key: 'x' } as never)).toMatch(/^key: .*no field “key”/);
   });
 });

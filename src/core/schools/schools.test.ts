@@ -1,6 +1,7 @@
+import { tried } from '../study/playable.ts';
 import { CELLO } from '../instruments/cello.ts';
 import { describe, expect, it } from 'vitest';
-import { buildFrom, type BuiltStudy } from '../study/build.ts';
+import type { BuiltStudy } from '../study/build.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
 import { TERM_IDS, TERMS } from './terms.ts';
 import { tableUnder } from './school.ts';
@@ -9,7 +10,7 @@ import { SCHOOLS, schoolNamed } from './schools.ts';
 const TONICS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 
 function built(input: RecipeInput): BuiltStudy | undefined {
-  const study = buildFrom({ ways: 1, ...input });
+  const study = tried({ ways: 1, ...input });
   return study.ok ? study.value : undefined;
 }
 
@@ -86,9 +87,9 @@ describe('schools', () => {
   it('are taken written out, and refused where they belong to another instrument or go out of bounds', () => {
     const own = { ...schoolNamed('small-hand')!, id: 'mine', name: 'Mine' };
     expect(built({ instrument: 'cello', tonic: 'Eb', school: own })).toBeDefined();
-    const wrong = buildFrom({ instrument: 'violin', tonic: 'C', school: 'bass-1-3-4' });
+    const wrong = tried({ instrument: 'violin', tonic: 'C', school: 'bass-1-3-4' });
     expect(wrong).toMatchObject({ ok: false, refusal: { path: 'school' } });
-    const wild = buildFrom({ instrument: 'violin', tonic: 'C', school: { ...own, factors: { crossing: 99 } } });
+    const wild = tried({ instrument: 'violin', tonic: 'C', school: { ...own, factors: { crossing: 99 } } });
     expect(wild.ok).toBe(false);
   });
 });

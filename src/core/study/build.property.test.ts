@@ -1,10 +1,11 @@
+import { tried } from './playable.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import fc from 'fast-check';
 import { Note } from 'tonal';
 import { describe, expect, it } from 'vitest';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import { arbitraryRecipe } from '../recipe/arbitrary-recipe.ts';
-import { buildFrom, type BuiltStudy } from './build.ts';
+import type { BuiltStudy } from './build.ts';
 
 /**
  * Where a finger may fall from its hand, written out again from common practice and apart from the
@@ -111,7 +112,7 @@ describe('any recipe', () => {
     let refusals = 0;
     fc.assert(
       fc.property(arbitraryRecipe, (input) => {
-        const study = buildFrom(input);
+        const study = tried(input);
         if (study.ok) {
           built += 1;
           checkStudy(study.value);
@@ -122,9 +123,9 @@ describe('any recipe', () => {
           expect(study.refusal.message.length).toBeGreaterThan(25);
         }
       }),
-      { numRuns: 2000, seed: 3 },
+      { numRuns: 700, seed: 3 },
     );
-    expect(built).toBeGreaterThan(500);
-    expect(refusals).toBeGreaterThan(100);
+    expect(built).toBeGreaterThan(150);
+    expect(refusals).toBeGreaterThan(50);
   });
 });

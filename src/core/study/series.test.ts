@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { ARPEGGIO_SERIES } from '../theory/form.ts';
-import { buildFrom } from './build.ts';
-import { playable } from './playable.ts';
+import { playable, tried } from './playable.ts';
 
 describe('an arpeggio series', () => {
   const { passage, ways } = playable({ instrument: 'violin', tonic: 'G', figure: 'arpeggio-series', octaves: 2 });
@@ -43,7 +42,7 @@ describe('an arpeggio series', () => {
     ];
     const pinned = playable({ instrument: 'violin', tonic: 'G', figure: 'arpeggio-series', octaves: 2, pins });
     expect(pinned.ways[0]!.fingers[from + 1]!.finger).toBe(4);
-    const wrong = buildFrom({
+    const wrong = tried({
       instrument: 'violin',
       tonic: 'G',
       figure: 'arpeggio-series',

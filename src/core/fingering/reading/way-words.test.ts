@@ -2,8 +2,7 @@ import { instrumentFor } from '../../instruments/instruments.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRecipe } from '../../recipe/arbitrary-recipe.ts';
-import { buildFrom } from '../../study/build.ts';
-import { playable } from '../../study/playable.ts';
+import { playable, tried } from '../../study/playable.ts';
 import type { RecipeInput } from '../../recipe/recipe.ts';
 import { countsOf, differingNotes, runsOf } from './comparison.ts';
 import { parseFingering } from '../../study/typed/parse.ts';
@@ -18,7 +17,7 @@ describe('a fingering as text', () => {
   it('is read back as the same strings and fingers, whatever the study', () => {
     fc.assert(
       fc.property(arbitraryRecipe, (input) => {
-        const built = buildFrom({ ...input, ways: 2 });
+        const built = tried({ ...input, ways: 2 });
         if (!built.ok) return;
         const instrument = instrumentFor(built.value.recipe.instrument, built.value.recipe.setUp);
         for (const { fingers } of built.value.ways) {
@@ -98,7 +97,7 @@ describe('what is counted of a way', () => {
   it('agrees with a count made note by note', () => {
     fc.assert(
       fc.property(arbitraryRecipe, (input) => {
-        const built = buildFrom({ ...input, ways: 2 });
+        const built = tried({ ...input, ways: 2 });
         if (!built.ok) return;
         for (const way of built.value.ways) {
           const counts = countsOf(way, 328);

@@ -1,5 +1,5 @@
+import { tried } from '../playable.ts';
 import { describe, expect, it } from 'vitest';
-import { buildFrom } from '../build.ts';
 import { readRecipe, type RecipeInput } from '../../recipe/recipe.ts';
 import { REFERENCE_CASES } from '../../fingering/reference/cases.ts';
 import { explainTyped, type Typed } from './explain.ts';
@@ -43,7 +43,7 @@ describe('a typed fingering', () => {
     expect(given.length).toBeGreaterThan(20);
     for (const { id, recipe, expected } of given) {
       const line = [expected.up, expected.down].filter(Boolean).join(' ');
-      const built = buildFrom(recipe);
+      const built = tried(recipe);
       if (!built.ok) throw new Error(id);
       if (expected.down !== undefined && [...line.replace(/[^0-4T]/g, '')].length !== built.value.passage.notes.length)
         continue;
