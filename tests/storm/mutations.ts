@@ -53,7 +53,7 @@ function mutatedOnce(value: unknown, { pick, how, strange }: Change): unknown {
   if (how === 0) holder[key] = STRANGE[strange];
   else if (how === 1) {
     if (Array.isArray(holder)) holder.splice(Number(key), 1);
-    else delete holder[key];
+    else Reflect.deleteProperty(holder, key);
   } else if (how === 2) holder[`${key}${strange}`] = holder[key];
   else if (how === 3) holder[key] = [holder[key]];
   else if (how === 4) {

@@ -12,6 +12,7 @@ import { pathCost } from './path-cost.ts';
 import { taskOf } from '../../study/task.ts';
 import type { Problem } from './problem.ts';
 import { pose, solveBest, type Posed, type Route } from './routes.ts';
+import { FRESH, stateOf } from './state.ts';
 import { oneWayLattice } from './walk.ts';
 
 const memory = new EngineMemory();
@@ -104,6 +105,44 @@ function shortened(problem: Problem, length: number): Problem {
 }
 
 describe('the exact search', () => {
+  it('gives the sums worked by hand in docs/fingering.md', () => {
+    const whole = posed({
+      instrument: 'violin',
+      tonic: 'D',
+      start: 'D5',
+      direction: 'up',
+      strings: ['A', 'E'],
+      positions: { low: 2, high: 5 },
+    })!;
+    const lattice = oneWayLattice({ ...shortened(whole.problem, 5), endsAtTop: false });
+    const run = sweep(lattice);
+    const least = (column: number, string: number, rank: number, hand: number, fresh: number): number => {
+      const at = lattice.columns[column]!.findIndex(
+        (one) => one.string === string && one.rank === rank && one.hand === hand,
+      );
+      return run.prefix[lattice.offsets[column]! + stateOf(at, fresh)]!;
+    };
+    const [A, E] = [2, 3];
+    const [first, second, third, fourth] = [2, 3, 4, 5];
+    const { neither, up } = FRESH;
+    expect([
+      least(0, A!, third!, 2, neither),
+      least(1, E!, 0, 2, neither),
+      least(2, E!, first!, 2, neither),
+      least(3, E!, second!, 2, neither),
+      least(4, E!, third!, 2, neither),
+    ]).toEqual([0.02, 0.17, 0.17, 0.17, 0.19].map((sum) => expect.closeTo(sum, 9) as number));
+    expect([
+      least(0, A!, first!, 5, neither),
+      least(1, A!, second!, 5, neither),
+      least(2, A!, third!, 5, neither),
+      least(3, A!, fourth!, 5, neither),
+      least(4, E!, first!, 5, neither),
+      least(4, E!, first!, 5, up),
+    ]).toEqual([3.345, 3.39, 3.575, 4.05, 4.245, 3.315].map((sum) => expect.closeTo(sum, 9) as number));
+    expect(run.best).toBeCloseTo(0.19, 9);
+  });
+
   it('finds what brute force finds, both ways free, on passages short enough to try everything', () => {
     let tried = 0;
     fc.assert(
