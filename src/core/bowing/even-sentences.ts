@@ -1,3 +1,4 @@
+import { capital, choices, counted } from '../base/words.ts';
 import type { Count, Evenness, Remedy, Steps } from './coming-out-even.ts';
 import { groupWords } from './group-words.ts';
 
@@ -18,7 +19,7 @@ function countWords(heading: string, count: Count | undefined, group: number): s
   if (!count) return '';
   const total = count.steps + count.added;
   const sum = count.added > 0 ? `${count.steps} steps and ${count.added} added make ${total}` : `${count.steps} steps`;
-  return `${heading} ${sum}, in ${groupWords(group)} ${count.left === 0 ? 'nothing is' : `${count.left} ${count.left === 1 ? 'is' : 'are'}`} over`;
+  return `${heading} ${sum}, in ${groupWords(group)} ${count.left === 0 ? 'nothing is' : counted(count.left, 'is', 'are')} over`;
 }
 
 /** What a remedy does and why it helps: `An opening turn of three: 21 and 3 make 24.` */
@@ -38,8 +39,7 @@ export function remedySentence(remedy: Remedy, steps: Steps): string {
     steps.up > 0 ? sumWords('up', steps.up, up, tonic) : '',
     steps.down > 0 ? sumWords('down', steps.down, down, tonic) : '',
   ].filter(Boolean);
-  const text = parts.join(', ');
-  return `${text.charAt(0).toUpperCase()}${text.slice(1)}: ${sums.join(', ')}.`;
+  return `${capital(choices(parts))}: ${choices(sums)}.`;
 }
 
 function sumWords(heading: string, steps: number, added: number, tonic: number): string {

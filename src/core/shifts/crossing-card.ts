@@ -1,3 +1,4 @@
+import { capital } from '../base/words.ts';
 import type { Crossing, FingeredNote, Way } from '../fingering/fingering.ts';
 import type { Passage } from '../passage/passage.ts';
 import { fingerWords } from './sentences.ts';
@@ -30,10 +31,6 @@ function watchOf(from: FingeredNote, to: FingeredNote): string | undefined {
       : `${capital(fingerWords(to.finger))} hops to ${to.string}: lift it late, set it early.`;
   }
   return undefined;
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 /** Notes of the way down that differ from the way up: the altered degrees of a melodic minor. */

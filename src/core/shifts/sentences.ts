@@ -1,3 +1,4 @@
+import { sentence, spelledCount } from '../base/words.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import type { Finger } from '../instruments/frame.ts';
 import { positionWords } from '../instruments/position.ts';
@@ -15,22 +16,6 @@ const FINGER_WORDS: Readonly<Record<Finger, string>> = {
   4: 'the fourth finger',
 };
 
-const COUNTS = [
-  'no',
-  'one',
-  'two',
-  'three',
-  'four',
-  'five',
-  'six',
-  'seven',
-  'eight',
-  'nine',
-  'ten',
-  'eleven',
-  'twelve',
-];
-
 /** `the first finger`, `the thumb`. */
 export function fingerWords(finger: Finger): string {
   return FINGER_WORDS[finger];
@@ -41,7 +26,7 @@ export function stepWords(halfSteps: number): string {
   const count = Math.abs(halfSteps);
   if (count === 1) return 'a half step';
   if (count === 2) return 'a whole step';
-  return `${COUNTS[count] ?? count} half steps`;
+  return spelledCount(count, 'half step');
 }
 
 /** From and to in a sentence: `From D5, third finger on A in 1st, up to E5, first finger on A in 3rd.` */
@@ -152,13 +137,9 @@ function intervalWords({ interval, octaves, side }: Check): string {
     interval === 'octave'
       ? octaves === 0
         ? 'an octave'
-        : `${COUNTS[octaves + 1]} octaves`
+        : spelledCount(octaves + 1, 'octave')
       : octaves === 0
         ? `a ${interval}`
         : `an octave and a ${interval}`;
   return `${size} ${side}`;
-}
-
-function sentence(text: string): string {
-  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 }

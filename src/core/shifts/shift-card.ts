@@ -8,7 +8,7 @@ import type { Passage } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 import { checkOf, neighbourCheckOf, ringing, type Check, type NeighbourCheck } from './check.ts';
 import { fromHome, type FromHome } from './finger-places.ts';
-import { guideOf, replacementOf, type Guide, type Replacement } from './lead.ts';
+import { guideOf, replacementOf, type Guide, type Replacement } from './guide.ts';
 import { thumbSentence } from './thumb.ts';
 
 /** How a note is found and heard to be right. */

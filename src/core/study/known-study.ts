@@ -1,3 +1,4 @@
+import { counted, listed, plural } from '../base/words.ts';
 import { startsThatFit } from '../passage/from-ask.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import type { FingeredNote, Way } from '../fingering/fingering.ts';
@@ -96,28 +97,25 @@ function changeSentence(study: Fingered, known: Fingered, altered: readonly Alte
     known.recipe.tonic === study.recipe.tonic
       ? `Like ${name}`
       : `The notes of ${name}, begun on its ${DEGREES[degreeIn(known, study.passage.tonic)] ?? 'other degree'}`;
-  const on = (heading: Heading): Map<string, string> =>
+  const on = (heading: Heading): Map<string, { readonly degree: string; readonly words: string }> =>
     new Map(
       altered.flatMap(({ at, by }) => {
         const note = study.passage.notes[at];
         if (note?.heading !== heading) return [];
         const was = tonicName({ ...note.pitch, alter: note.pitch.alter - by });
-        const words = `the ${DEGREES[note.degree - 1]} ${by > 0 ? 'higher' : 'lower'} (${printed(tonicName(note.pitch))} for ${printed(was)})`;
-        return [[`${note.degree} ${by}`, words] as const];
+        const degree = `the ${DEGREES[note.degree - 1]}`;
+        const words = `${degree} ${by > 0 ? 'higher' : 'lower'} (${printed(tonicName(note.pitch))} for ${printed(was)})`;
+        return [[`${note.degree} ${by}`, { degree, words }] as const];
       }),
     );
   const up = on('up');
   const down = on('down');
-  const first = up.size > 0 ? `, but ${listed([...up.values()])}` : '';
-  const more = [...down].filter(([key]) => !up.has(key)).map(([, words]) => words);
-  const back = [...up].filter(([key]) => !down.has(key) && hasDescent(study)).map(([, words]) => words);
+  const first = up.size > 0 ? `, but ${listed([...up.values()].map(({ words }) => words))}` : '';
+  const more = [...down].filter(([key]) => !up.has(key)).map(([, { words }]) => words);
+  const back = [...up].filter(([key]) => !down.has(key) && hasDescent(study)).map(([, { degree }]) => degree);
   const clauses = [
     ...(more.length > 0 ? [`coming down ${listed(more)}${up.size > 0 ? ' too' : ''}`] : []),
-    ...(back.length > 0
-      ? [
-          `coming down ${listed(back.map((words) => words.replace(/ (higher|lower).*/, '')))} ${back.length === 1 ? 'is' : 'are'} as in ${name}`,
-        ]
-      : []),
+    ...(back.length > 0 ? [`coming down ${listed(back)} ${plural(back.length, 'is', 'are')} as in ${name}`] : []),
   ];
   return `${begin}${first}${clauses.length > 0 ? `; ${clauses.join('; ')}` : ''}.`;
 }
@@ -130,11 +128,6 @@ function hasDescent({ passage }: Fingered): boolean {
 function degreeIn({ passage }: Fingered, tonic: Pitch): number {
   const note = passage.notes.find(({ pitch }) => pitch.letter === tonic.letter);
   return (note?.degree ?? 1) - 1;
-}
-
-function listed(words: readonly string[]): string {
-  if (words.length < 2) return words[0] ?? '';
-  return `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
 
 /** How each altered note is played, beside how its letter was played in the study that is known. */
@@ -157,7 +150,7 @@ function fingerLines(study: Fingered, known: Fingered, altered: readonly Altered
 function compared(now: FingeredNote, was: FingeredNote | undefined, by: number): string {
   const how = (note: FingeredNote): string =>
     note.finger === 0 ? `open ${note.string}` : `${fingerWords(note.finger)} on ${note.string}`;
-  const step = `${Math.abs(by) === 1 ? 'a half step' : `${Math.abs(by)} half steps`} ${by > 0 ? 'higher' : 'lower'}`;
+  const step = `${Math.abs(by) === 1 ? 'a half step' : counted(Math.abs(by), 'half step')} ${by > 0 ? 'higher' : 'lower'}`;
   if (!was) return how(now);
   return was.string === now.string && was.finger === now.finger
     ? `${how(now)} as before, ${step}`

@@ -1,3 +1,4 @@
+import { counted, spelledCount } from '../base/words.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import { EngineMemory, type FingeredNote, type Way } from '../fingering/fingering.ts';
 import type { Finger } from '../instruments/frame.ts';
@@ -63,18 +64,15 @@ function changeWords(way: Way, now: Way, at: number): string {
   ).length;
   return [
     hand ? `keeps ${positionWords(note)}` : `goes to ${positionWords(note)}`,
-    difference(way.shifts.length - now.shifts.length, 'shift'),
-    difference(way.crossings.length - now.crossings.length, 'crossing'),
-    others === 0 ? 'nothing else changes' : `${others} other ${others === 1 ? 'note changes' : 'notes change'}`,
+    moreOrFewer(way.shifts.length - now.shifts.length, 'shift'),
+    moreOrFewer(way.crossings.length - now.crossings.length, 'crossing'),
+    others === 0 ? 'nothing else changes' : counted(others, 'other note changes', 'other notes change'),
   ]
     .filter(Boolean)
     .join(', ');
 }
 
-const COUNTS = ['no', 'one', 'two', 'three', 'four', 'five', 'six'];
-
-function difference(count: number, noun: string): string {
-  if (count === 0) return '';
-  const size = Math.abs(count);
-  return `${COUNTS[size] ?? size} ${noun}${size === 1 ? '' : 's'} ${count > 0 ? 'more' : 'fewer'}`;
+/** `one shift more`, `two crossings fewer`; nothing where there are as many. */
+function moreOrFewer(count: number, noun: string): string {
+  return count === 0 ? '' : `${spelledCount(Math.abs(count), noun)} ${count > 0 ? 'more' : 'fewer'}`;
 }

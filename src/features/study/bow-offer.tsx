@@ -1,3 +1,4 @@
+import { spelledCount } from '../../core/base/words.ts';
 import { memo } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { bowStrokes } from '../../core/bowing/bow.ts';
@@ -8,7 +9,7 @@ import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/base/outcome.ts';
 import { Button } from '../../ui/button.tsx';
 import { engine } from '../../workers/engine.ts';
-import { calm } from './calm.ts';
+import { pauseInEdits } from './pause-in-edits.ts';
 
 /** Offers a fingering whose shifts fall on bow changes, where slurs hold shifts now; nothing changes by itself. */
 export const BowOffer = memo(function BowOffer({ study, onTake }: { study: ScoredStudy; onTake: (way: Way) => void }) {
@@ -16,7 +17,7 @@ export const BowOffer = memo(function BowOffer({ study, onTake }: { study: Score
   const { data } = useQuery({
     queryKey: ['fit bow', study.recipe],
     queryFn: async ({ signal }): Promise<Outcome<BuiltStudy>> => {
-      await calm(signal);
+      await pauseInEdits(signal);
       return engine().build({ ...study.recipe, fitBow: true, ways: 1 });
     },
     enabled: now > 0,
@@ -46,5 +47,5 @@ function slurredShifts(way: Way, { passage, recipe }: ScoredStudy): number {
 }
 
 function shiftWords(count: number): string {
-  return count === 0 ? 'no shift' : count === 1 ? 'one shift' : `${count} shifts`;
+  return count === 0 ? 'no shift' : spelledCount(count, 'shift');
 }

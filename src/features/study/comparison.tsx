@@ -1,3 +1,4 @@
+import { capital } from '../../core/base/words.ts';
 import { stringLength } from '../../core/instruments/instruments.ts';
 import { countsOf, differingNotes, runsOf, type WayCounts } from '../../core/fingering/reading/comparison.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
@@ -61,7 +62,7 @@ export function Comparison({
                 <td />
                 {columns.map((column, k) => (
                   <th key={k} scope="col" className="px-3 py-1 align-bottom font-bold">
-                    {column.name.charAt(0).toUpperCase() + column.name.slice(1)}
+                    {capital(column.name)}
                   </th>
                 ))}
               </tr>

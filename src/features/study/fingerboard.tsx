@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import { instrumentFor, stringLength } from '../../core/instruments/instruments.ts';
 import { memo, useState } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
@@ -273,7 +274,7 @@ function handMoves({ fingers, shifts }: Way): HandMove[] {
 
 function moveLabel({ from, to, arrivals }: HandMove, length: number): string {
   const count = Math.abs(to - from);
-  const words = `${count} half ${count === 1 ? 'step' : 'steps'} · ${Math.round(stopSpan(length, from, to))} mm`;
+  const words = `${counted(count, 'half step')} · ${Math.round(stopSpan(length, from, to))} mm`;
   return arrivals.length > 1 ? `${words} · ${arrivals.length} times` : words;
 }
 

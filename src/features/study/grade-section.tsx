@@ -11,7 +11,7 @@ import type { RecipeInput } from '../../core/recipe/recipe.ts';
 import { useSyllabuses } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import { grader } from '../../workers/grader.ts';
 
 /** Parts of an estimate that are told. */
@@ -43,7 +43,7 @@ export const GradeSection = memo(function GradeSection({
       }),
     [syllabuses, instrument, lowest, key],
   );
-  const change = useSteady((miss: NearMiss) => onChange(changeFor(miss, study.recipe)));
+  const change = useStableCallback((miss: NearMiss) => onChange(changeFor(miss, study.recipe)));
   return (
     <section aria-labelledby="grade-heading" className="no-print mt-4 border-t border-rule pt-2">
       <h2 id="grade-heading" className="text-xl">

@@ -3,7 +3,7 @@ import { memo } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { stringPatterns, type StringPattern } from '../../core/fingering/reading/half-steps.ts';
 import { patternWords } from '../../core/fingering/reading/hand-pattern.ts';
-import { careOf } from '../../core/shifts/care.ts';
+import { strainOf } from '../../core/shifts/strain.ts';
 
 /** The half-step pattern of each string in words and as a row of fingers, and what it asks of the hand. */
 export const HandPatterns = memo(function HandPatterns({ study }: { study: ScoredStudy }) {
@@ -29,7 +29,7 @@ export const HandPatterns = memo(function HandPatterns({ study }: { study: Score
         ))}
       </ul>
       <p className="mt-1 text-sm text-faint">
-        Fingers that touch are a half step apart. {careOf(way, passage, recipe).sentences.join(' ')}
+        Fingers that touch are a half step apart. {strainOf(way, passage, recipe).sentences.join(' ')}
       </p>
     </section>
   );

@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import { memo } from 'react';
 import type { Recipe } from '../../core/recipe/recipe.ts';
 import { formOf } from '../../core/theory/form.ts';
@@ -16,7 +17,7 @@ export function signatureWords({ tonic, form }: Key): string {
   const count = Math.abs(fifths);
   const names = altered.map(printed).join(' ');
   const left = count >= 5 ? `, plain: ${plain.length > 0 ? plain.join(' ') : 'none'}` : '';
-  return `${count} ${fifths > 0 ? 'sharp' : 'flat'}${count === 1 ? '' : 's'}: ${names}${left}`;
+  return `${counted(count, fifths > 0 ? 'sharp' : 'flat')}: ${names}${left}`;
 }
 
 /** A key without a signature is spelled out, and its twin offered. */

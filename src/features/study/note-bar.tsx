@@ -10,7 +10,7 @@ import type { NoteOption } from '../../core/study/note-options.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';
 import { engine } from '../../workers/engine.ts';
-import { calm } from './calm.ts';
+import { pauseInEdits } from './pause-in-edits.ts';
 import { rangeOf, type Selection } from './selection.ts';
 
 // The same pictures every time: React need not look at them again.
@@ -74,7 +74,7 @@ function Options({
   const { data, isPlaceholderData } = useQuery({
     queryKey: ['options', at, study.recipe, study.way.fingers],
     queryFn: async ({ signal }) => {
-      await calm(signal);
+      await pauseInEdits(signal);
       // A question that was overtaken by a later one has no answer.
       return (await engine().options(study.recipe, at, study.way)) ?? [];
     },

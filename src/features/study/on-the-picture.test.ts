@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { calm } from './calm.ts';
+import { pauseInEdits } from './pause-in-edits.ts';
 import { apart, LABEL_LINE } from './labels.ts';
 import { isSelected, rangeOf, selectTo } from './selection.ts';
 
@@ -71,7 +71,7 @@ describe('a calm moment', () => {
 
   it('comes when a choice has stood for a while', async () => {
     let come = false;
-    void calm(new AbortController().signal).then(() => (come = true));
+    void pauseInEdits(new AbortController().signal).then(() => (come = true));
     await vi.advanceTimersByTimeAsync(149);
     expect(come).toBe(false);
     await vi.advanceTimersByTimeAsync(1);
@@ -80,7 +80,7 @@ describe('a calm moment', () => {
 
   it('does not come when it has been left for another', async () => {
     const left = new AbortController();
-    const waiting = calm(left.signal);
+    const waiting = pauseInEdits(left.signal);
     const told = expect(waiting).rejects.toThrow('Left for another choice.');
     left.abort();
     await vi.advanceTimersByTimeAsync(1000);

@@ -1,3 +1,4 @@
+import { capital, counted } from '../../core/base/words.ts';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
@@ -79,9 +80,7 @@ function KeyList({ study, onClose }: { study: ScoredStudy; onClose: () => void }
 /** Reads a list of keys such as `D, A, F# Bb`; says which word is none. */
 function readKeys(text: string): { readonly keys?: readonly string[]; readonly trouble?: string } {
   const words = text.split(/[\s,;]+/).filter(Boolean);
-  const keys = words.map((word) =>
-    (word.charAt(0).toUpperCase() + word.slice(1)).replaceAll('♯', '#').replaceAll('♭', 'b'),
-  );
+  const keys = words.map((word) => capital(word).replaceAll('♯', '#').replaceAll('♭', 'b'));
   const wrong = words.find((_, place) => !isTonicName(keys[place] ?? ''));
   return wrong === undefined
     ? { keys: [...new Set(keys)] }
@@ -124,7 +123,7 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
     keep
       .mutateAsync(chosen.map((one, place) => toSaved(one, 0, new Date(now + place).toISOString())))
       .then(() => {
-        toast.success(`Kept ${chosen.length} ${chosen.length === 1 ? 'study' : 'studies'} in the library.`);
+        toast.success(`Kept ${counted(chosen.length, 'study', 'studies')} in the library.`);
         onClose();
       })
       .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));

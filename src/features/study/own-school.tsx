@@ -1,3 +1,4 @@
+import { listed } from '../../core/base/words.ts';
 import type { InstrumentId } from '../../core/instruments/instruments.ts';
 import { memo, useState } from 'react';
 import { toast } from 'sonner';
@@ -30,9 +31,7 @@ export const OwnSchool = memo(function OwnSchool({
     if (!read.ok) {
       toast.error(`${chosen.name}: ${read.refusal.message}`, { duration: 15_000 });
     } else if (read.value.instruments && !read.value.instruments.includes(instrument)) {
-      toast.error(
-        `“${read.value.name}” is a school for ${read.value.instruments.join(', ')}: open such a study first.`,
-      );
+      toast.error(`“${read.value.name}” is a school for ${listed(read.value.instruments)}: open such a study first.`);
     } else {
       // It comes in under an id of its own, so that it replaces none that is here.
       const fresh = { ...read.value, id: newId() };

@@ -1,3 +1,4 @@
+import { capital } from '../../core/base/words.ts';
 import { memo } from 'react';
 import { patternRuns, stepName, type PatternRun } from '../../core/fingering/reading/pattern-run.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
@@ -64,8 +65,4 @@ function comingWords({ comes, step, string, position }: PatternRun): string {
         ? `after a shift to ${position}`
         : `on the ${string} string, after a shift to ${position}`;
   return `${far}, ${how}`;
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import { memo } from 'react';
 import type { Refusal } from '../../core/base/outcome.ts';
 import { Button } from '../../ui/button.tsx';
@@ -55,9 +56,7 @@ export const PinsLine = memo(function PinsLine({
       <p className="text-sm text-faint">
         Choose a note with the mouse or the arrow keys; 0 to 4 and T pin its finger, a string’s letter its string, X
         releases it.{' '}
-        {pins > 0
-          ? `${pins} ${pins === 1 ? 'note is' : 'notes are'} pinned, underlined where the finger is shown.`
-          : ''}
+        {pins > 0 ? `${counted(pins, 'note is', 'notes are')} pinned, underlined where the finger is shown.` : ''}
       </p>
       <div className="flex flex-wrap">
         <Button kind="quiet" disabled={!canUndo} onClick={() => onUndo(false)}>

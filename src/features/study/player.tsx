@@ -13,7 +13,7 @@ import { printed } from '../../core/theory/pitch.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, type Option } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import { lightNote } from './lit-note.ts';
 
 const PLAY = <Play size={16} aria-hidden="true" />;
@@ -61,11 +61,11 @@ export const Player = memo(function Player({
   const [on, setOn] = useState(false);
   const run = from === undefined || to === undefined ? undefined : { from, to };
 
-  const ended = useSteady(() => {
+  const ended = useStableCallback(() => {
     lightNote(study, undefined);
     setOn(false);
   });
-  const begin = useSteady(() => {
+  const begin = useStableCallback(() => {
     setOn(true);
     return sound(({ play }) =>
       play(soundPlan(study, { ...playing, ...run }), {
@@ -82,7 +82,7 @@ export const Player = memo(function Player({
       toast.error(`Nothing can sound: ${error instanceof Error ? error.message : String(error)}`);
     });
   });
-  const end = useSteady(() => {
+  const end = useStableCallback(() => {
     silence();
     ended();
   });

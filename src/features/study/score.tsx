@@ -1,7 +1,7 @@
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../core/fingering/reading/way-name.ts';
 import { noteId, type ScoredStudy } from '../../core/score/scored-study.ts';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import { PAPER_PAGE } from './paper.ts';
 import { frameNotes, showPicture } from './score-picture.ts';
 import type { Selection } from './selection.ts';
@@ -33,7 +33,7 @@ export const Score = memo(function Score({
   const width = useWidth(place);
   const setting = width === undefined ? undefined : { width, staffHeight: width < 600 ? 30 : 38 };
   const room = useRef<Room>({ of: '', height: 0 });
-  const show = useSteady((svg: string, of: ScoredStudy): void => {
+  const show = useStableCallback((svg: string, of: ScoredStudy): void => {
     if (!sheet.current) return;
     showPicture(sheet.current, svg, of);
     frameNotes(sheet.current, selection);
@@ -152,7 +152,7 @@ function usePaperCopy(study: ScoredStudy): readonly [React.RefObject<HTMLDivElem
       clear();
     };
   }, [study]);
-  const keep = useSteady((svg: string, of: ScoredStudy): void => {
+  const keep = useStableCallback((svg: string, of: ScoredStudy): void => {
     copy.current = { svg, of };
   });
   return [place, keep];

@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import { memo } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { crossingCards } from '../../core/shifts/crossing-card.ts';
@@ -45,7 +46,7 @@ export const ShiftList = memo(function ShiftList({
         {shifts.map((card) => (
           <li key={card.shift.to} className="break-inside-avoid">
             <Card
-              title={`${card.halfSteps > 0 ? '↑' : '↓'} ${card.from.position} to ${card.to.position}: ${Math.abs(card.halfSteps)} half ${Math.abs(card.halfSteps) === 1 ? 'step' : 'steps'}, ${Math.round(card.millimetres)} mm`}
+              title={`${card.halfSteps > 0 ? '↑' : '↓'} ${card.from.position} to ${card.to.position}: ${counted(Math.abs(card.halfSteps), 'half step')}, ${Math.round(card.millimetres)} mm`}
               now={chosen === card.shift.to || chosen === card.shift.from}
               onSelect={() => onSelect(card.shift.to)}
             >

@@ -7,7 +7,7 @@ import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { titleOf } from '../../core/recipe/title.ts';
 import { toSaved } from '../../data/library.ts';
 import { Notice } from '../../ui/notice.tsx';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import { ChangesNote } from './changes-note.tsx';
 import type { Choices } from './choices.ts';
 import { benchCommands } from './commands.ts';
@@ -98,11 +98,11 @@ export const StudyBench = memo(function StudyBench({
   const pins = choices.pins ?? [];
   const pinning = usePinning(shown, pins, editing.changePins);
   const count = shown?.passage.notes.length ?? 0;
-  const select = useSteady((at: number, extend?: boolean) =>
+  const select = useStableCallback((at: number, extend?: boolean) =>
     setSelection(selectTo(selection, at, extend === true, count)),
   );
   const run = selection && selection.anchor !== selection.head ? rangeOf(selection) : undefined;
-  const pressOnScore = useSteady((key: string): boolean => {
+  const pressOnScore = useStableCallback((key: string): boolean => {
     if (!selection) return false;
     if (key === 'Escape') setSelection(undefined);
     else if (key === 'h' && look.names) changeLook(coverNames(look, ...rangeOf(selection)));
@@ -118,27 +118,27 @@ export const StudyBench = memo(function StudyBench({
   const settled = useDeferredValue(built.all ?? study);
   const marked = useDeferredValue(selection);
   const [sheet, setSheet] = useState<Sheet>();
-  const closeSheet = useSteady(() => setSheet(undefined));
-  const openKeys = useSteady(() => setSheet('keys'));
-  const openVariations = useSteady(() => setSheet('variations'));
-  const openHelp = useSteady(() => setSheet('help'));
-  const openPalette = useSteady(() => setSheet('palette'));
+  const closeSheet = useStableCallback(() => setSheet(undefined));
+  const openKeys = useStableCallback(() => setSheet('keys'));
+  const openVariations = useStableCallback(() => setSheet('variations'));
+  const openHelp = useStableCallback(() => setSheet('help'));
+  const openPalette = useStableCallback(() => setSheet('palette'));
   useShortcuts(stepBack, openHelp, openPalette);
 
   const { said, recipe } = useWords(choices);
   const firstFinger = pins.find((pin) => pin.at === 0)?.finger;
   const title = recipe ? titleOf(recipe) : 'A study';
-  const writeAs = useSteady((tonic: string): void => editing.applyChange({ tonic }));
-  const asKept = useSteady(() => study && toSaved(study, chosen, new Date().toISOString()));
-  const goToKept = useSteady((id: string) => onGo(`/studies/${id}`));
-  const exportAs = useSteady((one: Export): void => {
+  const writeAs = useStableCallback((tonic: string): void => editing.applyChange({ tonic }));
+  const asKept = useStableCallback(() => study && toSaved(study, chosen, new Date().toISOString()));
+  const goToKept = useStableCallback((id: string) => onGo(`/studies/${id}`));
+  const exportAs = useStableCallback((one: Export): void => {
     if (!shown) return;
     one
       .write(shown, paper)
       .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
   });
 
-  const commands = useSteady(() =>
+  const commands = useStableCallback(() =>
     benchCommands(choices, {
       change: editing.applyChange,
       look: (part) => changeLook({ ...look, ...part }),

@@ -4,7 +4,7 @@ import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { useSavedStudy, useTakenOver } from '../../data/library-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import { fromAddress, toAddress, type Addressed } from './address.ts';
 import { FIRST_CHOICES, type Choices } from './choices.ts';
 import { StudyBench } from './study-bench.tsx';
@@ -29,7 +29,7 @@ export function NewStudyScreen() {
       own < 0 ? { read: fromAddress(params), written: [] } : { ...draft, written: draft.written.slice(own + 1) },
     );
   }
-  const change = useSteady((choices: Choices, way: number) => {
+  const change = useStableCallback((choices: Choices, way: number) => {
     const next = toAddress(choices, way);
     const moves = next.toString() !== (draft.written.at(-1) ?? address);
     const read: Addressed = { ok: true, value: { choices, way } };
@@ -64,7 +64,7 @@ export function SavedStudyScreen() {
   const { data: found, isPending, error } = useSavedStudy(id);
   // Raised when the study is to be shown as another tab has it.
   const [round, setRound] = useState(0);
-  const showAnew = useSteady(() => setRound((before) => before + 1));
+  const showAnew = useStableCallback(() => setRound((before) => before + 1));
   if (error) return <StorageNotice title="The library cannot be read" trouble={error} wholePage />;
   if (isPending) return <p role="status">Opening the study …</p>;
   if (found.kind !== 'study') {
@@ -93,11 +93,11 @@ function KeptStudy({ saved, onElsewhere }: { saved: SavedStudy; onElsewhere: () 
   const takeOver = useTakenOver();
   const kept = useKeeper(saved, onElsewhere);
   const unchanged = JSON.stringify(draft.choices) === JSON.stringify(opened.recipe);
-  const change = useSteady((choices: Choices, way: number) => {
+  const change = useStableCallback((choices: Choices, way: number) => {
     kept.note(choices, way);
     setDraft({ choices, way });
   });
-  const showOther = useSteady((study: SavedStudy) => {
+  const showOther = useStableCallback((study: SavedStudy) => {
     takeOver(study);
     onElsewhere();
   });
@@ -119,5 +119,5 @@ function KeptStudy({ saved, onElsewhere }: { saved: SavedStudy; onElsewhere: () 
 /** Opens another page; the bench itself need not look at the address for that. */
 function useGo(): (path: string) => void {
   const navigate = useNavigate();
-  return useSteady((path: string) => void navigate(path));
+  return useStableCallback((path: string) => void navigate(path));
 }

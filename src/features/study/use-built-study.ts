@@ -4,7 +4,7 @@ import type { Outcome } from '../../core/base/outcome.ts';
 import type { KeptStudy } from '../../core/study/kept-study.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { engine } from '../../workers/engine.ts';
-import { calm } from './calm.ts';
+import { pauseInEdits } from './pause-in-edits.ts';
 import type { Choices } from './choices.ts';
 
 /** A study worked out, as far as it has come. */
@@ -51,7 +51,7 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
   const full = useQuery({
     queryKey: ['built', choices, saved],
     queryFn: async ({ signal }): Promise<Outcome<BuiltStudy | KeptStudy>> => {
-      if (bestFirst) await calm(signal);
+      if (bestFirst) await pauseInEdits(signal);
       return saved ? await engine().buildKept(choices, saved) : await engine().build(choices);
     },
     enabled: !bestFirst || quick.data !== undefined,

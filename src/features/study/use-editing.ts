@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Bowing } from '../../core/recipe/bowing.ts';
 import type { Recipe } from '../../core/recipe/recipe.ts';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import { changeBowing, changeChoices, type Choices } from './choices.ts';
 import { USUAL_LOOK, type Look } from './score-look.tsx';
 import { markChoice } from './timing.ts';
@@ -50,20 +50,22 @@ export function useEditing(choices: Choices, way: number, onChange: (choices: Ch
   };
   return {
     look,
-    changeLook: useSteady((next: Look) => {
+    changeLook: useStableCallback((next: Look) => {
       undo.remember({ choices, way, look });
       setLook(next);
     }),
-    changePart: useSteady((make: (now: Choices) => Partial<Choices>) => change(changeChoices(choices, make(choices)))),
-    applyChange: useSteady(({ bowing, ...part }: Partial<Choices>) => {
+    changePart: useStableCallback((make: (now: Choices) => Partial<Choices>) =>
+      change(changeChoices(choices, make(choices))),
+    ),
+    applyChange: useStableCallback(({ bowing, ...part }: Partial<Choices>) => {
       const next = Object.keys(part).length > 0 ? changeChoices(choices, part) : choices;
       change(bowing ? changeBowing(next, bowing) : next);
     }),
-    chooseWay: useSteady((next: number) => change(choices, next)),
-    setBowing: useSteady((bowing: Bowing) => change(changeBowing(choices, bowing))),
-    changePins: useSteady((pins: Recipe['pins']) => change({ ...choices, pins })),
-    followSchool: useSteady((school: Choices['school']) => change({ ...choices, school })),
-    stepBack: useSteady((forth: boolean) => {
+    chooseWay: useStableCallback((next: number) => change(choices, next)),
+    setBowing: useStableCallback((bowing: Bowing) => change(changeBowing(choices, bowing))),
+    changePins: useStableCallback((pins: Recipe['pins']) => change({ ...choices, pins })),
+    followSchool: useStableCallback((school: Choices['school']) => change({ ...choices, school })),
+    stepBack: useStableCallback((forth: boolean) => {
       const target = forth ? undo.forth({ choices, way, look }) : undo.back({ choices, way, look });
       if (!target) return;
       setLook(target.look);

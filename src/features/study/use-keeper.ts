@@ -5,7 +5,7 @@ import { useTakenOver } from '../../data/library-queries.ts';
 import { changeStudy } from '../../data/library.ts';
 import { Keeper, type Keeping } from '../../data/keeper.ts';
 import { clearUnfinished, noteUnfinished } from '../../data/unfinished.ts';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import type { Choices } from './choices.ts';
 
 /** A study that is kept as it is worked on. */
@@ -28,7 +28,7 @@ export function useKeeper(saved: SavedStudy, onElsewhere: (study: SavedStudy) =>
   const takeOver = useTakenOver();
   const [keeping, setKeeping] = useState<Keeping>({ state: 'kept', at: saved.updated });
   const [edited, setEdited] = useState(false);
-  const tell = useSteady((now: Keeping, kept: SavedStudy): void => {
+  const tell = useStableCallback((now: Keeping, kept: SavedStudy): void => {
     setKeeping(now);
     if (now.state !== 'kept') return;
     clearUnfinished(kept.id);
@@ -70,11 +70,11 @@ export function useKeeper(saved: SavedStudy, onElsewhere: (study: SavedStudy) =>
     keeping,
     edited,
     keeper,
-    note: useSteady((choices: Choices, way: number) => {
+    note: useStableCallback((choices: Choices, way: number) => {
       noted.current = { choices, way, given: false };
       setEdited(true);
     }),
-    keep: useSteady((work: Work) => {
+    keep: useStableCallback((work: Work) => {
       if (noted.current) noted.current.given = true;
       keeper.keep(work);
     }),

@@ -5,7 +5,7 @@ import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import type { Finger } from '../../core/instruments/frame.ts';
 import { pinNote, pinRun, release } from '../../core/study/pinning.ts';
 import type { Recipe } from '../../core/recipe/recipe.ts';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import { focusScore } from './score-picture.ts';
 import { rangeOf, type Selection } from './selection.ts';
 
@@ -45,16 +45,16 @@ export function usePinning(
     focusScore();
   };
   return {
-    pinOne: useSteady((at: number, { string, finger }: Omit<Pin, 'at'>) =>
+    pinOne: useStableCallback((at: number, { string, finger }: Omit<Pin, 'at'>) =>
       onPins(pinNote(pins, at, { string, finger })),
     ),
-    pinMany: useSteady(pinMany),
-    releaseMany: useSteady((from: number, to: number) => letGo(release(pins, from, to))),
-    releaseAll: useSteady(() => letGo([])),
-    releaseThese: useSteady((notes: readonly number[]) => letGo(pins.filter((pin) => !notes.includes(pin.at)))),
-    keepAll: useSteady(() => pinMany(0, last)),
-    takeOver: useSteady((way: Way, from = 0, to = last) => onPins(pinRun(pins, way, from, to))),
-    pressKey: useSteady((key: string, selection: Selection) => {
+    pinMany: useStableCallback(pinMany),
+    releaseMany: useStableCallback((from: number, to: number) => letGo(release(pins, from, to))),
+    releaseAll: useStableCallback(() => letGo([])),
+    releaseThese: useStableCallback((notes: readonly number[]) => letGo(pins.filter((pin) => !notes.includes(pin.at)))),
+    keepAll: useStableCallback(() => pinMany(0, last)),
+    takeOver: useStableCallback((way: Way, from = 0, to = last) => onPins(pinRun(pins, way, from, to))),
+    pressKey: useStableCallback((key: string, selection: Selection) => {
       if (!shown) return false;
       const [from, to] = rangeOf(selection);
       const finger = FINGER_KEYS[key.toLowerCase()];

@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import { memo } from 'react';
 import { RadioGroup } from 'radix-ui';
 import { fingeringText, highestPosition, wayName } from '../../core/fingering/reading/way-name.ts';
@@ -59,5 +60,5 @@ export const WaysList = memo(function WaysList({
 });
 
 function count(number: number, noun: string): string {
-  return `${number === 0 ? 'no' : number} ${noun}${number === 1 ? '' : 's'}`;
+  return number === 0 ? `no ${noun}s` : counted(number, noun);
 }

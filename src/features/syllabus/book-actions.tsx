@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { askManner, askName } from '../../core/grading/ask-words.ts';
@@ -40,7 +41,7 @@ export function BookActions({
   };
   return share === undefined ? (
     <Button disabled={count === 0} onClick={write}>
-      Book of {count} {count === 1 ? 'study' : 'studies'}, PDF
+      Book of {counted(count, 'study', 'studies')}, PDF
     </Button>
   ) : (
     <span className="flex items-center gap-2">

@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import type { InstrumentId } from '../../core/instruments/instruments.ts';
 import { useState } from 'react';
 import { syllabusDifferences } from '../../core/grading/syllabus-difference.ts';
@@ -37,7 +38,7 @@ export function CompareSyllabuses({
         <>
           <p role="status">
             {there
-              ? `${differences.length} ${differences.length === 1 ? 'thing differs' : 'things differ'}.`
+              ? `${counted(differences.length, 'thing differs', 'things differ')}.`
               : `“${other.name}” has nothing for this instrument.`}
           </p>
           <table className="mt-1 w-full text-left text-sm">

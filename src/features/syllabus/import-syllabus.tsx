@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { CsvReading } from '../../core/grading/syllabus-csv.ts';
@@ -126,7 +127,7 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
                 onClick={() => preview.reading.syllabus && take(preview.reading.syllabus)}
               >
                 {preview.reading.bad.length > 0
-                  ? `Take the ${preview.reading.good} good ${preview.reading.good === 1 ? 'row' : 'rows'}`
+                  ? `Take the ${counted(preview.reading.good, 'good row')}`
                   : 'Keep this syllabus'}
               </Button>
             ) : null}
@@ -141,10 +142,10 @@ function previewWords({ good, bad, syllabus }: CsvReading): string {
   const grades = syllabus?.sections
     .map(({ instrument, grades: all }) => `${instrument}, ${all.length} grades`)
     .join('; ');
-  const rows = `${good} ${good === 1 ? 'line is' : 'lines are'} good${grades ? ` (${grades})` : ''}`;
+  const rows = `${counted(good, 'line is', 'lines are')} good${grades ? ` (${grades})` : ''}`;
   return bad.length === 0
     ? `${rows}. Nothing is kept until you say so.`
-    : `${rows}, ${bad.length} ${bad.length === 1 ? 'is' : 'are'} not. Mend them in the file and import it again, or take the good ones alone.`;
+    : `${rows}, ${counted(bad.length, 'is', 'are')} not. Mend them in the file and import it again, or take the good ones alone.`;
 }
 
 function BadRows({ reading }: { reading: CsvReading }) {

@@ -1,3 +1,4 @@
+import { counted } from '../../core/base/words.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { SCHOOLS } from '../../core/schools/schools.ts';
@@ -32,8 +33,7 @@ export function useMaking(school: string): {
         outcome.ok ? [] : [{ ask, reason: outcome.refusal.message }],
       );
       await keep.mutateAsync(fresh);
-      if (fresh.length > 0)
-        toast.success(`Kept ${fresh.length} ${fresh.length === 1 ? 'study' : 'studies'} in the library.`);
+      if (fresh.length > 0) toast.success(`Kept ${counted(fresh.length, 'study', 'studies')} in the library.`);
       for (const { ask, reason } of refused.slice(0, 3)) {
         toast.error(`${askName(ask)} cannot be played: ${reason}`, { duration: 15_000 });
       }

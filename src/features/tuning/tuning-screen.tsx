@@ -23,7 +23,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 import { Notice } from '../../ui/notice.tsx';
-import { useSteady } from '../../ui/steady.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 
 const NAMES: Readonly<Record<Temperament, string>> = {
   equal: 'equal temperament',
@@ -54,7 +54,7 @@ export function TuningScreen() {
     next.delete('start');
     setParams(next, { replace: true });
   };
-  const stop = useSteady((): void => {
+  const stop = useStableCallback((): void => {
     setHeld(undefined);
     silence();
   });

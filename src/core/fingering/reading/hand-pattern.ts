@@ -1,3 +1,4 @@
+import { choices, plural } from '../../base/words.ts';
 import type { Instrument } from '../../instruments/instrument.ts';
 import { stopSpan } from '../../instruments/stop.ts';
 import type { FingeredNote } from '../fingering.ts';
@@ -39,7 +40,7 @@ function halfStepWords({ stops, halfSteps }: StringPattern): string {
       .join('/') ?? '';
   if (halfSteps.length === 0) return 'no half step';
   const pairs = halfSteps.map(({ low, high }) => `${finger(low)} and ${finger(high)}`);
-  return `half ${pairs.length === 1 ? 'step' : 'steps'} between ${pairs.join(', ')}`;
+  return `half ${plural(pairs.length, 'step')} between ${choices(pairs)}`;
 }
 
 /** Tells each finger by the tapes; nothing where the hand leaves first position. */
@@ -60,7 +61,7 @@ function beginnersWords(
     return height || touches ? [`${height}${finger}${touches ? ` touching ${below}` : ''}`] : [];
   });
   if (words.includes('away')) return undefined;
-  return words.length > 0 ? words.join(', ') : 'every finger on its tape';
+  return words.length > 0 ? choices(words) : 'every finger on its tape';
 }
 
 /** The widest opening of the hand on one string. */

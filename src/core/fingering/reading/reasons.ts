@@ -1,3 +1,4 @@
+import { capital, choices } from '../../base/words.ts';
 import type { Way } from '../fingering.ts';
 import { TERMS, type TermId } from '../../schools/terms.ts';
 
@@ -40,8 +41,8 @@ export function decidingSentence(before: Way, after: Way, names: readonly [befor
   const [first, second] = names;
   const reasons = whatDecides(before, after);
   if (reasons.length === 0) return capital(`${first} and ${second} ask the same of the hand.`);
-  const against = listed(reasons.filter((reason) => reason.difference > 0));
-  const speaksFor = listed(reasons.filter((reason) => reason.difference < 0));
+  const against = weighed(reasons.filter((reason) => reason.difference > 0));
+  const speaksFor = weighed(reasons.filter((reason) => reason.difference < 0));
   const verdict =
     Math.abs(margin) < 0.05
       ? `${first} and ${second} are equally easy`
@@ -51,13 +52,8 @@ export function decidingSentence(before: Way, after: Way, names: readonly [befor
   return capital(`${verdict}: ${[pays, gains].filter(Boolean).join('; ')}.`);
 }
 
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
-}
-
-function listed(reasons: readonly Reason[]): string {
-  return reasons
-    .slice(0, NAMED)
-    .map(({ term, difference }) => `${TERMS[term].noun} (${Math.abs(difference).toFixed(1)})`)
-    .join(', ');
+function weighed(reasons: readonly Reason[]): string {
+  return choices(
+    reasons.slice(0, NAMED).map(({ term, difference }) => `${TERMS[term].noun} (${Math.abs(difference).toFixed(1)})`),
+  );
 }

@@ -1,3 +1,4 @@
+import { counted } from '../base/words.ts';
 import { INSTRUMENT_TABLE, stringLength } from '../instruments/instruments.ts';
 import { paceOf } from '../bowing/tempo.ts';
 import { reachesOf } from '../fingering/reading/comparison.ts';
@@ -17,7 +18,7 @@ export interface Care {
 }
 
 /** Counts what a fingering asks of the hand; distances in millimetres for the study's own string length. */
-export function careOf(way: Way, passage: Passage, recipe: Recipe): Care {
+export function strainOf(way: Way, passage: Passage, recipe: Recipe): Care {
   const reaches = reachesOf(way);
   const { seconds } = paceOf(passage, recipe.bowing, INSTRUMENT_TABLE[recipe.instrument], recipe.form === 'chromatic');
   const reachesPerMinute = seconds > 0 ? (reaches * 60) / seconds : 0;
@@ -26,7 +27,7 @@ export function careOf(way: Way, passage: Passage, recipe: Recipe): Care {
   const sentences = [
     reaches === 0
       ? 'No finger reaches.'
-      : `${reaches} ${reaches === 1 ? 'note is' : 'notes are'} reached for, ${Math.round(reachesPerMinute)} a minute at this tempo.`,
+      : `${counted(reaches, 'note is', 'notes are')} reached for, ${Math.round(reachesPerMinute)} a minute at this tempo.`,
   ];
   if (stretch) {
     const { low, high, halfSteps, millimetres } = stretch;

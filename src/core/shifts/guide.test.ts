@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import { VIOLIN_FRAMES } from '../instruments/violin.ts';
-import { guideOf, replacementOf } from './lead.ts';
+import { guideOf, replacementOf } from './guide.ts';
 
 function note(string: string, finger: FingeredNote['finger'], stop: number, hand: number): FingeredNote {
   return { at: 0, string, finger, stop, hand, position: '', reach: 'none', thumb: false };

@@ -5,7 +5,7 @@
 const CALM = 150;
 
 /** Waits until a choice has stood for a while; rejects when it has been left meanwhile. */
-export function calm(signal: AbortSignal): Promise<void> {
+export function pauseInEdits(signal: AbortSignal): Promise<void> {
   return new Promise((resolve, reject) => {
     const pause = setTimeout(resolve, CALM);
     signal.addEventListener('abort', () => {

@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { SCHOOLS } from '../schools/schools.ts';
 import { playable } from '../study/playable.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
-import { careOf, type Care } from './care.ts';
+import { strainOf, type Care } from './strain.ts';
 
 function care(recipe: RecipeInput): Care {
   const { ways, passage, recipe: whole } = playable({ ...recipe, ways: 1 });
-  return careOf(ways[0]!, passage, whole);
+  return strainOf(ways[0]!, passage, whole);
 }
 
 describe('care for the hand', () => {
