@@ -224,10 +224,11 @@ describe('a worker that dies', () => {
   it('twice is told in words, and no score stands under another study’s name', async () => {
     const stage = await Stage.open();
     try {
-      stage.house.spoil(/engraver\.worker/, 4);
+      stage.house.spoil(/engraver\.worker/, 100);
       await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2');
       await stage.sees('The score could not be engraved: the engraver stopped twice.');
       await stage.sees('D 0123');
+      stage.house.spoil(/engraver\.worker/, 0);
       await stage.choose('Tonic', 'B♭');
       await stage.until('a score, once the engraver loads again', async () =>
         (await stage.score()).includes('B♭ major, two octaves'),
@@ -249,6 +250,23 @@ describe('a worker that dies', () => {
     } finally {
       await stage.close();
     }
+  });
+});
+
+describe('what is shipped', () => {
+  it('is named with its licence’s text, and the engraver stands in files of its own', () => {
+    const notices = JSON.parse(readFileSync(join(BUILD, 'notices.json'), 'utf8')) as { name: string; text: string }[];
+    const names = notices.map(({ name }) => name);
+    // Of the page, of every worker, and of what is loaded later.
+    for (const name of ['react', 'verovio', 'pdfkit', 'tone', 'papaparse', 'comlink', '@fontsource/alegreya'])
+      expect(names).toContain(name);
+    for (const { name, text } of notices) expect(text.length, name).toBeGreaterThan(200);
+    expect(notices.find(({ name }) => name === 'verovio')?.text).toContain('GNU LESSER GENERAL PUBLIC LICENSE');
+    const assets = readdirSync(join(BUILD, 'assets'));
+    const module = assets.find((name) => /^verovio-module-.*\.js$/.test(name))!;
+    const imported = [...readFileSync(join(BUILD, 'assets', module), 'utf8').matchAll(/from"\.\/([^"]+)"/g)];
+    // Of our own it needs nothing: only the bundler's own few lines.
+    for (const [, name] of imported) expect(name).toMatch(/^rolldown-runtime/);
   });
 });
 

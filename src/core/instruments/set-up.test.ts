@@ -66,6 +66,15 @@ describe('set-ups', () => {
     expect(stringLength('cello', { size: '1/2', length: 601 })).toBe(601);
   });
 
+  it('tuned very high end where there are no pitches left (MIDI 1.0: 127)', () => {
+    const setUp = { tuning: ['G5', 'D6', 'A6', 'G7'] };
+    const built = way({ instrument: 'violin', tonic: 'G', octaves: 2, start: 'G7', setUp });
+    expect(Math.max(...built.passage.notes.map(({ pitch }) => pitch.midi))).toBeLessThanOrEqual(127);
+    expect(refusal({ instrument: 'violin', tonic: 'G', octaves: 3, start: 'G7', setUp })).toMatchObject({
+      path: 'octaves',
+    });
+  });
+
   it('are refused with what would work', () => {
     expect(refusal({ instrument: 'viola', tonic: 'C', setUp: { size: '4/4' } })).toMatchObject({
       path: 'setUp.size',

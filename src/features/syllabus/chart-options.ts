@@ -1,0 +1,102 @@
+import type { LineSeriesOption, ScatterSeriesOption } from 'echarts/charts';
+import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components';
+import type { ComposeOption } from 'echarts/core';
+import type { Fitted } from '../../core/grading/grade-study.ts';
+
+/** What a chart is drawn from. */
+export type Option = ComposeOption<
+  ScatterSeriesOption | LineSeriesOption | GridComponentOption | LegendComponentOption | TooltipComponentOption
+>;
+
+const INK = '#26221d';
+const FACE = "'Alegreya Sans', sans-serif";
+
+/** Across, upwards, and what it is called. */
+export type Point = [number, number, string];
+
+/** Marks of one kind. */
+export interface Marks {
+  readonly name: string;
+  readonly symbol: string;
+  readonly points: Point[];
+}
+
+/** Marks laid out by grade across and by estimate upwards. */
+export function scatter(names: readonly string[], rows: readonly Marks[], upwards: string): Option {
+  return {
+    animation: false,
+    textStyle: { fontFamily: FACE, color: INK, fontSize: 14 },
+    grid: { left: 60, right: 20, top: 40, bottom: 40 },
+    // Drawn, not written into the page: a name is a teacher's, and may look like markup.
+    tooltip: {
+      renderMode: 'richText',
+      formatter: (point) => {
+        const one = Array.isArray(point) ? point[0] : point;
+        const value = one?.value as [number, number, string] | undefined;
+        return value ? `${value[2]}: ${value[1].toFixed(1)}` : '';
+      },
+    },
+    xAxis: {
+      type: 'value',
+      min: 0,
+      max: names.length + 1,
+      interval: 1,
+      axisLabel: { formatter: (value: number) => names[Math.round(value) - 1] ?? '', color: INK },
+      splitLine: { show: false },
+    },
+    yAxis: { type: 'value', name: upwards, nameTextStyle: { color: INK, align: 'left' }, axisLabel: { color: INK } },
+    series: rows.map(({ name, symbol, points }) => ({
+      type: 'scatter',
+      name,
+      symbol,
+      symbolSize: symbol === 'pin' ? 26 : 9,
+      itemStyle: { color: symbol === 'pin' ? INK : 'rgba(0,0,0,0)', borderColor: INK, borderWidth: 1.5 },
+      data: points,
+    })),
+  };
+}
+
+/** The middle of some numbers. */
+function middle(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] ?? 0;
+}
+
+/** The middle study of each grade, from grade to grade. */
+export function growth(names: readonly string[], { points }: Fitted): Option {
+  const line = (read: (point: Fitted['points'][number]) => number): number[] =>
+    names.map((_, grade) => Number(middle(points.filter((point) => point.grade === grade).map(read)).toFixed(1)));
+  const rows = [
+    { name: 'range, half steps', dash: 'solid', symbol: 'circle', data: line(({ features }) => features.range) },
+    {
+      name: 'highest hand, half steps above the nut',
+      dash: 'dashed',
+      symbol: 'rect',
+      data: line(({ features }) => features.highest),
+    },
+    {
+      name: 'notes a second, times ten',
+      dash: 'dotted',
+      symbol: 'triangle',
+      data: line(({ features }) => 10 * 2 ** features.speed),
+    },
+  ] as const;
+  return {
+    animation: false,
+    textStyle: { fontFamily: FACE, color: INK, fontSize: 14 },
+    grid: { left: 60, right: 20, top: 50, bottom: 40 },
+    legend: { top: 0, textStyle: { color: INK, fontSize: 14 } },
+    tooltip: { trigger: 'axis', renderMode: 'richText' },
+    xAxis: { type: 'category', data: [...names], axisLabel: { color: INK } },
+    yAxis: { type: 'value', axisLabel: { color: INK } },
+    series: rows.map(({ name, dash, symbol, data }) => ({
+      type: 'line',
+      name,
+      data,
+      symbol,
+      symbolSize: 9,
+      lineStyle: { type: dash, color: INK, width: 2 },
+      itemStyle: { color: INK },
+    })),
+  };
+}
