@@ -22,12 +22,11 @@ export function DamagedStudies({ keys }: { keys: readonly string[] }) {
   return (
     <div className="mt-3">
       <Notice tone="trouble" title={`${counted(keys.length, 'study', 'studies')} cannot be read`}>
-        They are left as they are. A newer Step Ladder may read them, or a backup may hold them; exports take them
-        along.
+        Left as kept. A newer Step Ladder may read what this one cannot, or a backup may hold it; exports take it along.
         <ul className="mt-2">
           {data?.map((one) => (
             <li key={one.key} className="flex flex-wrap items-baseline gap-x-3 border-t border-rule py-1">
-              <span className="min-w-0 flex-1 wrap-anywhere">
+              <span className="min-w-0 grow basis-72 wrap-anywhere">
                 {calledBy(one)}: {one.reason}
               </span>
               <Button

@@ -24,6 +24,7 @@ export function NoticesScreen() {
         Everything you keep stays in this browser and in the files you export. Nothing is sent anywhere.
       </p>
       <h2 className="mt-6 text-xl">Packages shipped</h2>
+      <p className="text-sm text-faint">Choose one to read its licence.</p>
       {error ? (
         <Notice tone="trouble" title="The list cannot be read">
           It is made when Step Ladder is built (notices.json). Reload the page to try again.
@@ -37,7 +38,7 @@ export function NoticesScreen() {
                 <span>
                   {notice.name} {notice.version}
                 </span>
-                <span className="text-faint">{notice.license}</span>
+                <span className="text-faint underline decoration-rule underline-offset-4">{notice.license}</span>
               </summary>
               <p className="mt-1 mb-2 text-sm whitespace-pre-wrap">{notice.text}</p>
             </details>
