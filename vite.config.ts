@@ -38,8 +38,8 @@ export default defineConfig({
         runtimeCaching: [
           {
             urlPattern: ({ request }) => request.mode === 'navigate',
-            handler: 'NetworkFirst',
-            options: { cacheName: 'pages', networkTimeoutSeconds: 3, precacheFallback: { fallbackURL: '/index.html' } },
+            handler: 'NetworkOnly',
+            options: { networkTimeoutSeconds: 3, precacheFallback: { fallbackURL: '/index.html' } },
           },
         ],
       },

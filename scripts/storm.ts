@@ -3,12 +3,28 @@
 //   npm run storm                     100,000 inputs
 //   npm run storm -- --count 2000     as many as that
 //   npm run storm -- --seed 7         other inputs
+//   npm run storm -- --kill 20        kills a browser at random moments of rapid edits instead; needs the build
 import { parseArgs } from 'node:util';
+import { killedBrowser } from '../tests/storm/killed-browser.ts';
 import { storm } from '../tests/storm/storm.ts';
 
 const { values } = parseArgs({
-  options: { count: { type: 'string', default: '100000' }, seed: { type: 'string', default: '1' } },
+  options: {
+    count: { type: 'string', default: '100000' },
+    seed: { type: 'string', default: '1' },
+    kill: { type: 'string' },
+  },
 });
+if (values.kill !== undefined) {
+  let state = Number(values.seed);
+  const chance = (): number => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+  const rounds = await killedBrowser(Number(values.kill), chance);
+  const most = Math.max(...rounds.map(({ lost }) => lost));
+  process.stdout.write(
+    `${rounds.length} browsers killed after ${rounds.map(({ edits }) => edits).join(', ')} edits; lost of the last: ${rounds.map(({ lost }) => lost).join(', ')}\n`,
+  );
+  process.exit(most > 1 ? 1 : 0);
+}
 const result = storm(Number(values.count), Number(values.seed));
 for (const { name, tried, refused, broke } of result) {
   process.stdout.write(`${name}: ${tried} tried, ${refused} refused in words, ${broke.length} broke\n`);

@@ -35,11 +35,25 @@ export function clearUnfinished(id: string): void {
   }
 }
 
+/** One page at a time finishes what others left. */
+const LOCK = 'step-ladder unfinished';
+
 /**
  * Keeps the edits whose pages were left before they could. One that meets another change of the
- * same study is kept as a copy beside it.
+ * same study is kept as a copy beside it. One that cannot be kept now stays written down for later:
+ * it must not stand in the way of whatever is asked for.
  */
 export async function finishEdits(): Promise<void> {
+  if (unfinished().length === 0) return;
+  try {
+    if (navigator.locks) await navigator.locks.request(LOCK, finishAll);
+    else await finishAll();
+  } catch {
+    // The next page tries again.
+  }
+}
+
+async function finishAll(): Promise<void> {
   for (const [key, edit] of unfinished()) {
     const { base, choices, way } = edit;
     const built = await engine().build(choices);
