@@ -38,8 +38,14 @@ export default defineConfig({
         runtimeCaching: [
           {
             urlPattern: ({ request }) => request.mode === 'navigate',
-            handler: 'NetworkOnly',
-            options: { networkTimeoutSeconds: 3, precacheFallback: { fallbackURL: '/index.html' } },
+            handler: 'NetworkFirst',
+            options: {
+              cacheName: 'pages',
+              networkTimeoutSeconds: 3,
+              // Every study has an address of its own; the same page stands at all of them.
+              expiration: { maxEntries: 2 },
+              precacheFallback: { fallbackURL: '/index.html' },
+            },
           },
         ],
       },
