@@ -35,7 +35,7 @@ export type FormId =
 export type ScaleSpelling =
   /** One letter a degree, named by intervals from the tonic. */
   | { readonly kind: 'degrees'; readonly up: readonly string[]; readonly down?: readonly string[] }
-  /** The key's own notes, sharps between them going up, flats coming down. */
+  /** Every half step, sharps going up, flats coming down. */
   | { readonly kind: 'chromatic' }
   /** Steps in semitones, spelled with the fewest accidentals. */
   | { readonly kind: 'steps'; readonly semitones: readonly number[] };
@@ -112,7 +112,7 @@ export const FORMS: readonly Form[] = [
     scale: { kind: 'degrees', up: ['1P', '2m', '3m', '4P', '5d', '6m', '7m'] },
     signature: '2m',
   },
-  { id: 'chromatic', name: 'chromatic', scale: { kind: 'chromatic' }, signature: '1P' },
+  { id: 'chromatic', name: 'chromatic', scale: { kind: 'chromatic' }, signature: 'none' },
   { id: 'whole-tone', name: 'whole-tone', scale: { kind: 'steps', semitones: [0, 2, 4, 6, 8, 10] }, signature: 'none' },
   {
     id: 'octatonic-half-whole',

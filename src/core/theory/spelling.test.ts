@@ -67,9 +67,24 @@ describe('spelling a scale', () => {
     }
   });
 
-  it('writes chromatic scales with the key’s own notes, sharps going up and flats coming down', () => {
-    expect(names('F', 'chromatic', 'up')).toBe('F F# G G# A Bb B C C# D D# E');
-    expect(names('A', 'chromatic', 'down')).toBe('A Bb B C C# D Eb E F F# G G#');
+  // Common practice: sharps going up, flats coming down, natural notes natural, the tonic by its own name.
+  it('writes chromatic scales with sharps going up and flats coming down', () => {
+    expect(names('Eb', 'chromatic', 'up')).toBe('Eb E F F# G G# A A# B C C# D');
+    expect(names('A', 'chromatic', 'down')).toBe('A Bb B C Db D Eb E F Gb G Ab');
+    expect(names('F#', 'chromatic', 'down')).toBe('F# G Ab A Bb B C Db D Eb E F');
+  });
+
+  it('writes no chromatic note as a sharpened or flattened natural, whatever the tonic', () => {
+    for (const tonic of ['C', 'C#', 'Db', 'D', 'D#', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'G#', 'Ab', 'A', 'A#', 'Bb', 'B']) {
+      for (const heading of ['up', 'down'] as const) {
+        const spelled = names(tonic, 'chromatic', heading).split(' ');
+        expect(spelled[0]).toBe(tonic);
+        expect(
+          spelled.filter((name) => /^(E#|B#|Fb|Cb|.(##|bb))$/.test(name)),
+          `${tonic} ${heading}`,
+        ).toEqual([]);
+      }
+    }
   });
 
   it('repeats no letter in a whole-tone scale, and one in an octatonic', () => {

@@ -9,9 +9,9 @@ const NATURAL: Record<Letter, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B:
 /**
  * The notes of one octave of a scale from its tonic, lowest first, the upper tonic left out.
  *
- * Seven-note scales take one letter a degree; chromatic scales take the major key's own notes, the
- * notes between them raised going up and lowered coming down; symmetrical scales take the fewest
- * accidentals, letters repeated as little as possible.
+ * Seven-note scales take one letter a degree; chromatic scales take sharps going up and flats coming
+ * down, natural notes staying natural; symmetrical scales take the fewest accidentals, letters
+ * repeated as little as possible.
  * Gives `undefined` when a note would need three sharps or three flats, or the form is no scale.
  */
 export function spellScale(tonic: Pitch, formId: FormId, heading: Heading): Pitch[] | undefined {
@@ -63,36 +63,16 @@ function spellDegrees(tonic: Pitch, intervals: readonly string[]): Pitch[] | und
   return complete(intervals.map((interval) => transposePitch(tonic, interval)));
 }
 
+/** Sharps going up, flats coming down, natural notes natural; the tonic keeps its own name. Common practice, no source. */
 function spellChromatic(tonic: Pitch, heading: Heading): Pitch[] | undefined {
-  const key = spellDegrees(tonic, KEY_DEGREES);
-  if (!key) return undefined;
-  const notes: (Pitch | undefined)[] = [];
-  for (let semitone = 0; semitone < 12; semitone += 1) {
-    const midi = tonic.midi + semitone;
-    const own = key.find((note) => note.midi === midi);
-    if (own) notes.push(own);
-    else if (heading === 'up')
-      notes.push(
-        altered(
-          key.find((note) => note.midi === midi - 1),
-          1,
-        ),
-      );
-    else
-      notes.push(
-        altered(
-          key.find((note) => note.midi === midi + 1),
-          -1,
-        ),
-      );
-  }
-  return complete(notes);
+  const rising = Array.from({ length: 11 }, (_, k) => plainest(shiftSounding(tonic, k + 1), heading));
+  return complete([tonic, ...rising]);
 }
 
-function altered(pitch: Pitch | undefined, by: 1 | -1): Pitch | undefined {
-  if (!pitch || Math.abs(pitch.alter + by) > 2) return undefined;
-  const sign = pitch.alter + by;
-  return parsePitch(`${pitch.letter}${sign < 0 ? 'b'.repeat(-sign) : '#'.repeat(sign)}${pitch.octave}`);
+function plainest(pitch: Pitch, heading: Heading): Pitch | undefined {
+  const spellings = respellings(pitch);
+  const leaning = heading === 'up' ? 1 : -1;
+  return spellings.find((one) => one.alter === 0) ?? spellings.find((one) => one.alter === leaning);
 }
 
 /**
