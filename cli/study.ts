@@ -168,7 +168,7 @@ function asJson({ recipe, passage, ways }: BuiltStudy): object {
       midi: note.pitch.midi,
       degree: note.degree,
     })),
-    ways,
+    ways: ways.map((way) => ({ ...way, ...(way.systems[0] === undefined ? {} : { system: way.systems[0] }) })),
   };
 }
 

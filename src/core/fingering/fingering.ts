@@ -4,15 +4,19 @@ import type { Finger, Reach } from '../instruments/frame.ts';
 import { positionName } from '../instruments/position.ts';
 import type { Passage } from '../passage/passage.ts';
 import type { Hand } from '../recipe/hand.ts';
+import { SYSTEMS } from '../schools/systems.ts';
 import { TERM_IDS, type TermId } from '../schools/terms.ts';
-import { fingerOf, sameHand, type Candidate } from './search/candidate.ts';
+import { fingerOf, type Candidate } from './search/candidate.ts';
 import { EngineMemory } from './search/memory.ts';
+import { crossingsOf, shiftsOf, slidesOf, type Crossing, type Shift, type Slide } from './search/moves.ts';
 import { pathCost } from './search/path-cost.ts';
-import { groupsFor, type Task } from './search/problem.ts';
+import type { Task } from './search/problem.ts';
 import { pose, solveBest, type Posed } from './search/routes.ts';
-import { chooseWays, type FoundPath } from './search/ways.ts';
+import { chooseWays, prepareChoice, type Form, type FoundPath } from './search/ways.ts';
+import { formOf } from './systems/system-ways.ts';
 
 export { EngineMemory } from './search/memory.ts';
+export { crossingsOf, type Crossing, type Shift, type Slide } from './search/moves.ts';
 export type { BowPlace } from './search/step.ts';
 export type { Task } from './search/problem.ts';
 
@@ -31,27 +35,17 @@ export interface FingeredNote {
   readonly thumb: boolean;
 }
 
-/** A change of hand between one stopped note and the next. */
-export interface Shift {
-  readonly from: number;
-  readonly to: number;
-  /** Signed half steps the hand moves. */
-  readonly semitones: number;
-}
-
-/** A change of string between neighbouring notes. */
-export interface Crossing {
-  readonly from: number;
-  readonly to: number;
-}
-
 /** A complete fingering, with what it costs and why. */
 export interface Way {
   readonly cost: number;
   /** The way down is the way up read backwards wherever the notes agree. */
   readonly mirrored: boolean;
+  /** The systems it is a form of, by name, the most telling first. */
+  readonly systems: readonly string[];
   readonly fingers: readonly FingeredNote[];
   readonly shifts: readonly Shift[];
+  /** Half steps a finger slides while the hand stays. */
+  readonly slides: readonly Slide[];
   readonly crossings: readonly Crossing[];
   /** Cost by term, weighted, in the order of the terms; terms that cost nothing are left out. */
   readonly terms: readonly { readonly term: TermId; readonly cost: number }[];
@@ -70,22 +64,20 @@ export function fingerPassage(
 ): Outcome<readonly Way[]> {
   const posed = pose(task, memory);
   if (!posed.ok) return posed;
-  const pattern = count > 1 ? movablePattern(task, memory) : undefined;
-  const found = chooseWays(posed.value, pattern, task.passage.top, count);
-  if (found.length === 0) return culprit(task, memory);
+  const choice = prepareChoice(posed.value, count);
+  if (!choice) return culprit(task, memory);
+  const forms = count > 1 ? systemForms(task, posed.value, choice.best, memory) : [];
+  const found = chooseWays(choice, forms, task, count);
   return { ok: true, value: found.map((way) => describe(way, task, posed.value)) };
 }
 
-/** An instrument's movable groups, posed for themselves, where a scale of at most two octaves asks for no open strings. */
-function movablePattern(task: Task, memory: EngineMemory): Posed | undefined {
-  const { passage, hand } = task;
-  const { instrument } = hand;
-  if (instrument.movable !== 'groups of three' || hand.openStrings !== 'never' || hand.groups) return undefined;
-  const pitches = passage.notes.map((note) => note.pitch.midi);
-  if (Math.max(...pitches) - Math.min(...pitches) > 24) return undefined;
-  const groups = groupsFor(passage, instrument);
-  const posed = groups && pose({ ...task, hand: { ...hand, groups: [...groups] } }, memory);
-  return posed?.ok ? posed.value : undefined;
+/** The systems that apply to a task, each in its best form, in the order they are offered. */
+function systemForms(task: Task, posed: Posed, best: FoundPath, memory: EngineMemory): Form[] {
+  const ground = { task, posed, best: best.path, cost: best.cost, memory };
+  return [...task.hand.systems, ...SYSTEMS].flatMap((system) => {
+    const form = formOf(system, ground);
+    return 'found' in form ? [form] : [];
+  });
 }
 
 /** What may be released to make a passage playable, in the order it is tried, and how the refusal is called. */
@@ -128,8 +120,10 @@ function describe(found: FoundPath, { passage, hand: { instrument } }: Task, pos
   return {
     cost: round(found.cost),
     mirrored: found.mirrored,
+    systems: found.systems ?? [],
     fingers,
     shifts: shiftsOf(found.path),
+    slides: slidesOf(found.path),
     crossings: crossingsOf(found.path),
     terms: TERM_IDS.flatMap((term, index) => {
       const amount = amounts[term];
@@ -146,28 +140,6 @@ function waitingHands(path: readonly Candidate[]): Candidate[] {
   return path.map((candidate) => {
     if (candidate.rank !== 0) last = candidate;
     return last ?? candidate;
-  });
-}
-
-/** Every change of hand between one stopped note and the next, across open strings too. */
-export function shiftsOf(path: readonly Candidate[]): Shift[] {
-  const shifts: Shift[] = [];
-  let last: { at: number; note: Candidate } | undefined;
-  path.forEach((note, at) => {
-    if (note.rank === 0) return;
-    if (last && !sameHand(last.note, note)) {
-      shifts.push({ from: last.at, to: at, semitones: note.hand - last.note.hand });
-    }
-    last = { at, note };
-  });
-  return shifts;
-}
-
-/** Every change of string between neighbouring notes. */
-export function crossingsOf(path: readonly { readonly string: string | number }[]): Crossing[] {
-  return path.flatMap((note, at) => {
-    const before = path[at - 1];
-    return before && before.string !== note.string ? [{ from: at - 1, to: at }] : [];
   });
 }
 

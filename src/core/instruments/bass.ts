@@ -91,6 +91,7 @@ export const BASS: Instrument = {
     'slide-up-on-4': 2.2,
     'up-from-4': 0,
     'up-onto-2': 0.1,
+    'up-onto-4': 0.3,
     'slide-wide': 0,
     'shift-distance': 0.35,
     'down-onto-1': 0.8,

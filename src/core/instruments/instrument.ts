@@ -66,6 +66,8 @@ export interface Instrument {
   readonly positions: Readonly<Record<number, PositionName>>;
   /** Neighbouring steps of a scale want neighbouring fingers, a half or a whole step apart. */
   readonly fingerToEachStep: boolean;
+  /** A finger may slide a half step between two of its places while the hand stays where it is. */
+  readonly slidesInHand?: true;
   /** The movable pattern of its scales: `schools/movable-groups.ts`. */
   readonly movable?: 'octave on four fingers' | 'groups of three';
   /** Where the finger tapes of the major keys lie in first position, stops by finger, for beginners' words. */

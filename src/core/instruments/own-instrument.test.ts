@@ -41,6 +41,7 @@ function fingered(instrument: Instrument, input: Omit<RecipeInput, 'instrument'>
     instrument,
     table: tableFor(instrument),
     movable: false,
+        systems: [],
     openStrings: 'free',
     return: 'auto',
     pins: [],

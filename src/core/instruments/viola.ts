@@ -27,6 +27,7 @@ export const VIOLA: Instrument = {
   homeHand: 2,
   positions: UPPER_STRING_POSITIONS,
   fingerToEachStep: true,
+  slidesInHand: true,
   movable: 'octave on four fingers',
   tapes: { 1: 2, 2: 4, 3: 5, 4: 7 },
   neckEnd: 7,
@@ -39,6 +40,7 @@ export const VIOLA: Instrument = {
   programme: 41,
   weights: {
     'four-high': 0.2,
+    'augmented-stretch': 0.15,
     'slide-on-2': 0.05,
     'slide-on-3': 1.2,
     'finger-4': 0.3,

@@ -3,24 +3,35 @@ import type { Instrument, PositionName } from './instrument.ts';
 
 /**
  * Violin hand: fingers a half or a whole step apart, three half steps only where an augmented
- * second asks for it. Offsets: common practice, no source.
+ * second asks for it; up to fourth position first and third at most a major third apart, so that a
+ * fourth lies between first and fourth. Offsets: common practice, no source.
  */
+const HAND_PLACES = [
+  reaching(1, -1, 'back'),
+  ...at(1, 0),
+  ...at(2, 1, 2),
+  drawn(3, 2),
+  ...at(3, 3, 4),
+  drawn(4, 4),
+  ...at(4, 5),
+  reaching(4, 6, 'forward'),
+];
+
 export const VIOLIN_FRAMES: readonly Frame[] = [
   {
     name: 'hand',
     posture: 'closed',
     region: 'neck',
-    hands: [1, 25],
-    places: [
-      reaching(1, -1, 'back'),
-      ...at(1, 0),
-      ...at(2, 1, 2),
-      drawn(3, 2),
-      ...at(3, 3, 4),
-      drawn(4, 4),
-      ...at(4, 5),
-      reaching(4, 6, 'forward'),
-    ],
+    hands: [1, 7],
+    places: HAND_PLACES,
+    widestGap: { '1-2': 3, '2-3': 3, '3-4': 3, '1-3': 4 },
+  },
+  {
+    name: 'hand above fourth position, where the stops lie closer',
+    posture: 'closed',
+    region: 'neck',
+    hands: [8, 25],
+    places: HAND_PLACES,
     widestGap: { '1-2': 3, '2-3': 3, '3-4': 3 },
   },
   {
@@ -87,6 +98,7 @@ export const VIOLIN: Instrument = {
   homeHand: 2,
   positions: UPPER_STRING_POSITIONS,
   fingerToEachStep: true,
+  slidesInHand: true,
   movable: 'octave on four fingers',
   tapes: { 1: 2, 2: 4, 3: 5, 4: 7 },
   neckEnd: 8,
@@ -99,6 +111,7 @@ export const VIOLIN: Instrument = {
   programme: 40,
   weights: {
     'four-high': 0.2,
+    'augmented-stretch': 0.15,
     'slide-on-2': 0.05,
     'slide-on-3': 1.2,
     'finger-4': 0.25,

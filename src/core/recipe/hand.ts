@@ -1,6 +1,7 @@
 import type { Instrument } from '../instruments/instrument.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import { tableUnder } from '../schools/school.ts';
+import type { System } from '../schools/system.ts';
 import type { CostTable } from '../schools/terms.ts';
 import type { HandRules } from './hand-rules.ts';
 import { schoolOf } from './recipe.ts';
@@ -11,6 +12,8 @@ export interface Hand extends Omit<HandRules, 'instrument' | 'setUp' | 'school' 
   readonly table: CostTable;
   /** The same groups of fingers in every key, where the passage has them. */
   readonly movable: boolean;
+  /** Systems of the school's own, offered before the shipped ones. */
+  readonly systems: readonly System[];
 }
 
 /** The hand of a recipe; `table` replaces the table of its school (calibration). */
@@ -29,5 +32,6 @@ export function handOf(rules: HandRules, table?: CostTable): Hand {
     instrument,
     table: table ?? tableUnder(school, instrument),
     movable: school?.rules.movable ?? false,
+    systems: school?.systems ?? [],
   };
 }

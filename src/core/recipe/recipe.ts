@@ -24,7 +24,7 @@ export const Recipe = z
     ...askFields,
     ...handFields,
     bowing: Bowing.prefault({}),
-    ways: whole('The number of ways', 1, 20).default(5),
+    ways: whole('The number of ways', 1, 20).default(8),
   })
   .superRefine((recipe, context) => {
     const school = schoolOf(recipe);

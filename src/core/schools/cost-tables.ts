@@ -61,7 +61,7 @@ export const SHARED: CostTable = {
   'slide-chromatic': 0.6,
   'four-chromatic': 0,
   'slide-on-1': 0,
-  'slide-astray': 0.4,
+  'slide-in-hand': 0.2,
   'slide-on-2': 1,
   'slide-on-3': 1.5,
   'slide-down-on-1': 0,

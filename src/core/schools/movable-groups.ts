@@ -2,16 +2,17 @@ import type { Instrument } from '../instruments/instrument.ts';
 
 /**
  * The cello's movable pattern: groups of three notes, each begun by the first finger, the scale's
- * own steps saying whether the hand is closed or extended. The sequence stays, strings and shifts
+ * own steps saying whether the hand is closed or extended; above the neck the third finger takes the
+ * fourth's place. The sequence stays, strings and shifts
  * change with the key. Common practice, no source.
  */
 const CELLO_GROUP_BY_STEPS: Readonly<Record<string, string>> = {
-  '2,2': '124',
-  '1,2': '124',
-  '2,1': '134',
-  '1,3': '124',
+  '2,2': '12[4^3]',
+  '1,2': '12[4^3]',
+  '2,1': '1[3^2][4^3]',
+  '1,3': '12[4^3]',
   '1,1': '123',
-  '2': '13',
+  '2': '1[23]',
   '1': '12',
   '': '1',
 };

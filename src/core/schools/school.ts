@@ -5,6 +5,7 @@ import { HAND_SYSTEMS, type Instrument } from '../instruments/instrument.ts';
 import { INSTRUMENTS } from '../instruments/instruments.ts';
 import { tableFor } from './cost-tables.ts';
 import { OPEN_STRING_RULES } from './open-strings.ts';
+import { System } from './system.ts';
 import { TERM_IDS, TERMS, type CostTable, type TermId } from './terms.ts';
 import { RETURNS } from './way-back.ts';
 
@@ -42,6 +43,8 @@ export const School = z.strictObject({
   factors: z.partialRecord(z.enum(TERM_IDS as [TermId, ...TermId[]]), Factor).prefault({}),
   /** Weights put in place of the table's, for terms the table leaves at nought. */
   weights: z.partialRecord(z.enum(TERM_IDS as [TermId, ...TermId[]]), Weight).prefault({}),
+  /** Systems of its own, offered before those the application comes with. */
+  systems: z.array(System).max(40, { error: 'A school keeps at most 40 systems.' }).default([]),
 });
 
 export type School = z.infer<typeof School>;

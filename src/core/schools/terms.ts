@@ -260,9 +260,9 @@ export const TERMS = {
     least: 0,
     most: 1,
   },
-  'slide-astray': {
-    noun: 'slides out of their place',
-    why: 'On violin and viola a finger slides between its own low and high place in first position, nowhere else.',
+  'slide-in-hand': {
+    noun: 'slides inside the hand',
+    why: 'A finger slides a half step between its low and its high place while the hand stays.',
     least: 0,
     most: 1,
   },

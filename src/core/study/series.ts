@@ -70,13 +70,21 @@ function joined(parts: readonly Way[]): Way {
       last = placed;
       return placed;
     });
+  let begun = 0;
+  const slides = parts.flatMap((part) => {
+    const own = part.slides.map((slide) => ({ ...slide, from: slide.from + begun, to: slide.to + begun }));
+    begun += part.fingers.length;
+    return own;
+  });
   const sums = new Map(TERM_IDS.map((term) => [term, 0]));
   for (const { term, cost } of parts.flatMap((part) => part.terms)) sums.set(term, (sums.get(term) ?? 0) + cost);
   return {
     cost: parts.reduce((sum, part) => sum + part.cost, 0),
     mirrored: parts.every((part) => part.mirrored),
+    systems: parts[0]?.systems ?? [],
     fingers,
     shifts,
+    slides,
     crossings: crossingsOf(fingers),
     terms: [...sums].filter(([, cost]) => cost !== 0).map(([term, cost]) => ({ term, cost })),
   };

@@ -3,7 +3,6 @@ import { LETTERS, parsePitch, shiftOctaves, tonicName, transposePitch, type Lett
 
 export type Heading = 'up' | 'down';
 
-const KEY_DEGREES = ['1P', '2M', '3M', '4P', '5P', '6M', '7M'] as const;
 const NATURAL: Record<Letter, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
 /**

@@ -1,5 +1,6 @@
 import type { Finger, FingerPlace, Frame, Posture, Reach } from '../../instruments/frame.ts';
 import type { Instrument } from '../../instruments/instrument.ts';
+import type { GroupNote } from '../../schools/finger-groups.ts';
 
 /**
  * One way to sound one note: a finger of a hand on a string, or the open string under a hand that
@@ -39,6 +40,12 @@ const FINGERS: readonly Finger[] = [0, 'T', 1, 2, 3, 4];
 /** The finger a candidate's rank stands for. */
 export function fingerOf(candidate: Candidate): Finger {
   return FINGERS[candidate.rank] ?? 0;
+}
+
+/** True when a candidate is a finger that a note of a group asks for, above the neck perhaps another than on it. */
+export function playsGroupNote(candidate: Candidate, { fingers, above }: GroupNote, { neckEnd }: Instrument): boolean {
+  const finger = fingerOf(candidate);
+  return fingers.includes(finger) || (candidate.hand > neckEnd && above.includes(finger));
 }
 
 /** The rank of a finger: its order on the string from the nut. */

@@ -8,13 +8,7 @@ import { printed } from '../../theory/pitch.ts';
 import { openString, rankOf, stoppedCandidates, type Candidate } from './candidate.ts';
 import type { Setting } from './setting.ts';
 import type { NoteChoices } from './column.ts';
-import type { KeptShifts } from './kept-shifts.ts';
-
-/** A finger prescribed for a note by a group, and the group it belongs to. */
-export interface GroupFinger {
-  readonly finger: Finger;
-  readonly group: number;
-}
+import type { Plan } from './plan.ts';
 
 /** A pin and its place in the recipe's list. */
 export interface PlacedPin {
@@ -31,9 +25,7 @@ export interface ChoiceRules {
   readonly openStrings: OpenStringRule;
   /** Pins by note, with their place in the recipe's list; one a note. */
   readonly pins: ReadonlyMap<number, PlacedPin>;
-  readonly groups: ReadonlyMap<number, GroupFinger>;
-  /** The strings and shifts of another passage, where they are to be kept. */
-  readonly kept: KeptShifts | undefined;
+  readonly plan: Plan;
 }
 
 const EVERY_HAND: readonly [number, number] = [0, 99];
@@ -61,25 +53,18 @@ function freeChoices(note: PassageNote, rules: ChoiceRules): NoteChoices {
   const { at, heading } = note;
   const { midi } = note.pitch;
   const chromatic = note.chromatic === true;
-  const finger = rules.groups.get(at)?.finger;
-  const kept = rules.kept?.strings.get(at);
-  const strings = kept === undefined ? rules.strings : rules.strings.filter((index) => index === kept);
-  const stopped = stoppedOn(midi, chromatic, strings, rules.hands, false, rules);
-  const open = openOn(midi, strings, false, rules);
+  const place = rules.plan.places.get(at);
+  const stopped = stoppedOn(midi, chromatic, rules.strings, rules.hands, false, rules);
+  const open = openOn(midi, rules.strings, false, rules);
   const allowed =
     rules.openStrings === 'free' ||
     rules.openStrings === `${heading}-only` ||
-    finger === 0 ||
+    place?.open === true ||
     stoppedOn(midi, chromatic, rules.strings, EVERY_HAND, false, rules).length === 0;
-  if (finger === undefined) return { stopped, open: allowed ? open : [], pinned: false, chromatic };
-  return finger === 0
-    ? { stopped: [], open, pinned: false, chromatic }
-    : {
-        stopped: stopped.filter((candidate) => candidate.rank === rankOf(finger)),
-        open: [],
-        pinned: false,
-        chromatic,
-      };
+  const free = { stopped, open: allowed ? open : [], pinned: false, chromatic };
+  if (!place) return free;
+  const meant = { ...free, stopped: stopped.filter(place.allows), open: free.open.filter(place.allows) };
+  return place.wish && meant.stopped.length + meant.open.length === 0 ? free : meant;
 }
 
 /** A pin beats every rule, but keeps within the rules where it can. */
@@ -204,11 +189,8 @@ function fingersFor(string: InstrumentString, { pitch, chromatic }: PassageNote,
 function blocked(note: PassageNote, rules: ChoiceRules): Outcome<never> {
   const { instrument } = rules.setting;
   const { midi } = note.pitch;
-  const group = rules.groups.get(note.at);
-  if (group !== undefined) {
-    const facts = { finger: String(group.finger), group: group.group + 1, note: placeWords(note) };
-    return refused('group-unplayable', 'groups', facts);
-  }
+  const said = rules.plan.places.get(note.at)?.said;
+  if (said) return refused('group-unplayable', 'groups', { ...said, note: placeWords(note) });
   const strings = instrument.strings.filter((string) => sounds(string, midi, instrument));
   const allowed = strings.filter((string) => rules.strings.includes(instrument.strings.indexOf(string)));
   if (allowed.length === 0) {

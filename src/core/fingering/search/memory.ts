@@ -44,8 +44,16 @@ export class EngineMemory {
   nameOf(instrument: Instrument): string {
     const known = this.#instruments.get(instrument);
     if (known !== undefined) return known;
-    const { strings, frames, handSystems, highestStop, homeHand, fingerToEachStep } = instrument;
-    const name = JSON.stringify([strings, frames, handSystems, highestStop, homeHand, fingerToEachStep]);
+    const { strings, frames, handSystems, highestStop, homeHand, fingerToEachStep, slidesInHand } = instrument;
+    const name = JSON.stringify([
+      strings,
+      frames,
+      handSystems,
+      highestStop,
+      homeHand,
+      fingerToEachStep,
+      slidesInHand ?? false,
+    ]);
     this.#instruments.set(instrument, name);
     return name;
   }

@@ -1,13 +1,14 @@
 import { refused, type Outcome } from '../../base/outcome.ts';
-import type { Finger } from '../../instruments/frame.ts';
 import type { Passage, PassageNote } from '../../passage/passage.ts';
 import type { Hand } from '../../recipe/hand.ts';
+import { groupNotes } from '../../schools/finger-groups.ts';
 import { movableGroups } from '../../schools/movable-groups.ts';
-import { choicesOf, stringIndex, type ChoiceRules, type GroupFinger, type PlacedPin } from './choices.ts';
+import { playsGroupNote } from './candidate.ts';
+import { choicesOf, stringIndex, type ChoiceRules, type PlacedPin } from './choices.ts';
 import type { NoteChoices } from './column.ts';
-import type { KeptShifts } from './kept-shifts.ts';
 import type { EngineMemory } from './memory.ts';
 import type { Pairing } from './mirrored.ts';
+import { bothPlans, NO_PLAN, type Plan, type PlannedPlace } from './plan.ts';
 import { settingOf, type Setting } from './setting.ts';
 import type { BowPlace, Step } from './step.ts';
 
@@ -31,10 +32,10 @@ export interface Task {
   readonly kin?: Passage | undefined;
 }
 
-/** What the search has to solve for a task. `kept` narrows the way up to the strings and shifts of another passage. */
-export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory, kept?: KeptShifts): Outcome<Problem> {
+/** What the search has to solve for a task; `plan` narrows it. */
+export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory, plan: Plan = NO_PLAN): Outcome<Problem> {
   const setting = settingOf(hand, passage.course, memory);
-  const rules = readRules(hand, passage, setting, kept);
+  const rules = readRules(hand, passage, setting, plan);
   if (!rules.ok) return rules;
   const choices = choicesOf(passage, rules.value);
   if (!choices.ok) return choices;
@@ -43,13 +44,13 @@ export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory, k
     value: {
       setting,
       notes: choices.value,
-      steps: stepsOf(passage, rules.value, bows, kept),
+      steps: stepsOf(passage, rules.value, bows),
       endsAtTop: passage.course === 'up',
     },
   };
 }
 
-function readRules(hand: Hand, passage: Passage, setting: Setting, kept: KeptShifts | undefined): Outcome<ChoiceRules> {
+function readRules(hand: Hand, passage: Passage, setting: Setting, plan: Plan): Outcome<ChoiceRules> {
   const { instrument } = setting;
   const names = instrument.strings.map((string) => string.name);
   const name = instrument.name.toLowerCase();
@@ -78,7 +79,7 @@ function readRules(hand: Hand, passage: Passage, setting: Setting, kept: KeptShi
     }
     pins.set(pin.at, { pin: { ...before, ...pin }, index });
   }
-  const groups = groupFingers(hand.groups ?? movableOf(hand, passage), hand, passage);
+  const groups = groupPlan(hand.groups ?? movableOf(hand, passage), hand, passage);
   if (!groups.ok) return groups;
   return {
     ok: true,
@@ -88,8 +89,7 @@ function readRules(hand: Hand, passage: Passage, setting: Setting, kept: KeptShi
       strings: [...new Set(strings)],
       openStrings: hand.openStrings,
       pins,
-      groups: groups.value,
-      kept,
+      plan: bothPlans(groups.value, plan),
     },
   };
 }
@@ -110,49 +110,49 @@ export function groupsFor(passage: Passage, instrument: Hand['instrument']): rea
 }
 
 /** The notes of the way up, without what a bowing adds. */
-function rising({ notes }: Passage): PassageNote[] {
+export function rising({ notes }: Passage): PassageNote[] {
   return notes.filter((note) => note.heading === 'up' && !note.added);
 }
 
-/** Spreads prescribed finger groups over the way up, and over the way down read backwards. */
-function groupFingers(
-  groups: readonly string[] | undefined,
-  hand: Hand,
-  passage: Passage,
-): Outcome<ReadonlyMap<number, GroupFinger>> {
-  const result = new Map<number, GroupFinger>();
-  if (!groups) return { ok: true, value: result };
+/** Spreads prescribed finger groups over the way up, and over the way down read backwards: a hand each. */
+function groupPlan(groups: readonly string[] | undefined, hand: Hand, passage: Passage): Outcome<Plan> {
+  if (!groups) return { ok: true, value: NO_PLAN };
   if (passage.course === 'down') return refused('groups-go-up', 'groups', {});
-  const fingers = groups.flatMap((text, group) =>
-    [...text].map((mark) => ({ finger: (mark === 'T' ? 'T' : Number(mark)) as Finger, group })),
-  );
+  const fingers = groups.flatMap((text, group) => groupNotes(text).map((own) => ({ own, group })));
   const up = rising(passage);
   if (fingers.length !== up.length) {
     return refused('groups-miscounted', 'groups', { notes: up.length, fingers: fingers.length });
   }
   const mirror = hand.return === 'auto' || hand.return === 'mirror';
   const down = mirror ? passage.notes.filter((note) => note.heading === 'down' && !note.added).reverse() : [];
-  fingers.forEach((finger, place) => {
-    const there = up[place];
-    const back = down[place];
-    if (there) result.set(there.at, finger);
-    if (back) result.set(back.at, finger);
+  const places = new Map<number, PlannedPlace>();
+  const bound = new Set<number>();
+  fingers.forEach(({ own, group }, k) => {
+    const place: PlannedPlace = {
+      allows: (candidate) => playsGroupNote(candidate, own, hand.instrument),
+      said: { finger: own.fingers.join(' or '), group: group + 1 },
+      ...(own.fingers.includes(0) ? { open: true } : {}),
+    };
+    const there = up[k];
+    const back = down[k];
+    if (there) places.set(there.at, place);
+    if (back) places.set(back.at, place);
+    if (fingers[k - 1]?.group === group && there) bound.add(there.at);
+    if (fingers[k + 1]?.group === group && back) bound.add(back.at);
   });
-  return { ok: true, value: result };
+  return { ok: true, value: { places, bound } };
 }
 
 function stepsOf(
   passage: Passage,
-  { groups, pins }: ChoiceRules,
+  { plan, pins }: ChoiceRules,
   bows: readonly BowPlace[] | undefined,
-  kept: KeptShifts | undefined,
 ): Step[] {
   const { notes, top, course } = passage;
   const highest = Math.max(...notes.map((note) => note.pitch.midi));
   return notes.slice(1).map((to, index) => {
     const from = notes[index] as PassageNote;
     const rise = to.pitch.midi - from.pitch.midi;
-    const group = groups.get(to.at);
     return {
       interval: Math.abs(rise),
       direction: Math.sign(rise),
@@ -161,11 +161,8 @@ function stepsOf(
       nearTop: Math.abs(from.at - top) <= 3 && highest - Math.min(from.pitch.midi, to.pitch.midi) <= 5,
       wayDown: course === 'up-down' && to.at > top,
       edge: (to.at === top || from.at === top) && notes.length > 2,
-      // A pin beats the group and the kept shifts it stands in: its note may leave the hand.
-      bound:
-        !pins.has(to.at) &&
-        !pins.has(from.at) &&
-        ((kept?.sameHand.has(to.at) ?? false) || (group !== undefined && group.group === groups.get(from.at)?.group)),
+      // A pin beats the plan it stands in: its note may leave the hand.
+      bound: plan.bound.has(to.at) && !pins.has(to.at) && !pins.has(from.at),
       bow: bows?.[index] ?? 'any',
     };
   });

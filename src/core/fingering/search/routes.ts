@@ -1,10 +1,10 @@
 import type { Outcome } from '../../base/outcome.ts';
 import { TERM, type TermId } from '../../schools/terms.ts';
-import type { Candidate } from './candidate.ts';
-import { keptFrom, type KeptShifts } from './kept-shifts.ts';
+import { sameHand, type Candidate } from './candidate.ts';
 import { bestPath, sweepForward } from './lattice.ts';
 import type { EngineMemory } from './memory.ts';
 import { mirroredLattice, rememberHands, type Pairing, type Readable } from './mirrored.ts';
+import { followsPlan, keepingShifts, type Plan } from './plan.ts';
 import { pairsOf, problemOf, type Problem, type Task } from './problem.ts';
 import { candidatesOn, oneWayLattice } from './walk.ts';
 
@@ -21,6 +21,8 @@ export interface Route extends Readable {
 export interface Posed {
   readonly problem: Problem;
   readonly routes: readonly Route[];
+  /** The kin's strings and shifts, where a hand can keep them. */
+  readonly kept?: Plan;
 }
 
 /**
@@ -36,13 +38,14 @@ export function pose(task: Task, memory: EngineMemory): Outcome<Posed> {
   const kept = keptShiftsOf(task, memory);
   const narrowed = kept && problemOf(task, memory, kept);
   const keeping = narrowed?.ok ? routesOf(narrowed.value, pairs, task) : [];
-  const playable = keeping.some((route) => Number.isFinite(sweepForward(route.lattice).best));
+  const playable = kept && keeping.some((route) => Number.isFinite(sweepForward(route.lattice).best));
   if (!playable) return { ok: true, value: { problem: problem.value, routes: own } };
   const leaving = own.map((route) => charged(route, 'parallel-differs', problem.value));
-  return { ok: true, value: { problem: problem.value, routes: [...leaving, ...keeping] } };
+  return { ok: true, value: { problem: problem.value, routes: [...leaving, ...keeping], kept } };
 }
 
-function routesOf(problem: Problem, pairs: readonly Pairing[], { hand }: Task): Route[] {
+/** The lattices of a problem: with the way down mirrored, and with both ways free, as the way back asks. */
+export function routesOf(problem: Problem, pairs: readonly Pairing[], { hand }: Task): Route[] {
   const routes: Route[] = [];
   if (hand.return === 'auto' || hand.return === 'mirror') {
     const mirrored = mirroredLattice(problem, pairs);
@@ -57,6 +60,21 @@ function routesOf(problem: Problem, pairs: readonly Pairing[], { hand }: Task): 
   return routes;
 }
 
+/** Whether a fingering found elsewhere comes down as it went up, and the terms it pays once for the whole passage. */
+export function standingOf({ routes, kept }: Posed, path: readonly Candidate[]): Pick<Route, 'mirrored' | 'charges'> {
+  const mirror = routes.find((route) => route.mirrored);
+  const mirrored = mirror?.pairs.every(({ up, down }) => alike(path[up], path[down])) ?? false;
+  const leaves = kept !== undefined && !followsPlan(kept, path);
+  const charges: TermId[] = [];
+  if (mirror && !mirrored) charges.push('way-back-differs');
+  if (leaves) charges.push('parallel-differs');
+  return { mirrored, charges };
+}
+
+function alike(a: Candidate | undefined, b: Candidate | undefined): boolean {
+  return a !== undefined && b !== undefined && a.string === b.string && a.rank === b.rank && (a.rank === 0 || sameHand(a, b));
+}
+
 /** A route that pays a term once for the whole passage. */
 function charged(route: Route, term: TermId, problem: Problem): Route {
   const weight = problem.setting.weights[TERM[term]] as number;
@@ -64,11 +82,11 @@ function charged(route: Route, term: TermId, problem: Problem): Route {
 }
 
 /** The strings and shifts of the kin's best way, where a hand can play it. Pins are the task's own. */
-function keptShiftsOf({ hand, kin }: Task, memory: EngineMemory): KeptShifts | undefined {
+function keptShiftsOf({ hand, kin }: Task, memory: EngineMemory): Plan | undefined {
   if (!kin || hand.groups) return undefined;
   const posed = pose({ passage: kin, hand: { ...hand, pins: [] } }, memory);
   const best = posed.ok ? solveBest(posed.value) : undefined;
-  return best && keptFrom(best.path, kin);
+  return best && keepingShifts(best.path, kin);
 }
 
 /** The cheapest fingering over all routes; `undefined` when the hand can play none. */

@@ -50,7 +50,7 @@ const T_SLIDE_CHROMATIC = TERM['slide-chromatic'];
 const T_SLIDE_DOWN_ON_1 = TERM['slide-down-on-1'];
 const T_FOUR_CHROMATIC = TERM['four-chromatic'];
 const T_SLIDE_ON_1 = TERM['slide-on-1'];
-const T_SLIDE_ASTRAY = TERM['slide-astray'];
+const T_SLIDE_IN_HAND = TERM['slide-in-hand'];
 const T_SLIDE_ON_2 = TERM['slide-on-2'];
 const T_SLIDE_ON_3 = TERM['slide-on-3'];
 const T_SLIDE_UP_ON_4 = TERM['slide-up-on-4'];
@@ -119,7 +119,9 @@ function width(note: Candidate, setting: Setting): number {
 function countPlace(note: Candidate, chromatic: boolean, setting: Setting, tally: Tally): void {
   const away = note.hand - setting.homeHand;
   if (chromatic) {
-    // Half steps take the hand through every position: none of them is a landmark to miss.
+    // Half steps take the hand through every position: none of them is a landmark to miss. Where fingers slide inside
+    // the hand, it can stay out of the crowd against the nut.
+    if (away < 0 && setting.slidesInHand) tally.add(T_HALF_POSITION, 1);
   } else if (away < 0) tally.add(T_HALF_POSITION, 1);
   else if (away === 1 || away === 2) tally.add(T_SECOND_POSITION, 1);
   if (away > 0) tally.add(T_HEIGHT, Math.min(away, 10));
@@ -210,6 +212,7 @@ function stayCost(
   if (overOpen || from.string !== to.string) return true;
   const rise = to.stop - from.stop;
   if (rise === 0) return from.rank === to.rank;
+  if (from.rank === to.rank) return slideInHand(from, to, step, setting, tally);
   const low = rise > 0 ? from : to;
   const high = rise > 0 ? to : from;
   if (high.rank <= low.rank) return false;
@@ -224,7 +227,20 @@ function stayCost(
   return true;
 }
 
-/** True when one finger slides a half step along its string, taking the hand with it. */
+/** One finger on two places of a hand that stays: a half step, where the instrument's hand allows it. */
+function slideInHand(from: Candidate, to: Candidate, step: Step, setting: Setting, tally: Tally): boolean {
+  if (!setting.slidesInHand || !slides(from, to, step)) return false;
+  // The third finger has the fourth beside it, which takes the half step without a slide.
+  if (step.chromatic) tally.add(T_SLIDE_IN_HAND, from.rank >= THIRD ? 2.5 : 1);
+  else tally.add(isSlideAtTop(from, to, step) ? T_SLIDE_AT_TOP : T_SLIDE, 1);
+  return true;
+}
+
+function isSlideAtTop(from: Candidate, to: Candidate, step: Step): boolean {
+  return step.nearTop && from.hand > HIGH_HAND - 2 && (to.rank === FOURTH || to.rank === FIRST);
+}
+
+/** True when one finger slides a half step along its string, whether its hand goes along or stays. */
 export function slides(a: Candidate, b: Candidate, step: Step): boolean {
   return step.interval === 1 && a.string === b.string && a.rank === b.rank && a.rank !== OPEN;
 }
@@ -241,9 +257,8 @@ function shiftCost(
   const crosses = from.string !== to.string;
   const oneFinger = !overOpen && !crosses && from.rank === to.rank;
   if (oneFinger && step.interval === 1) {
-    const atHome = step.nearTop && from.hand > HIGH_HAND - 2 && (to.rank === FOURTH || to.rank === FIRST);
-    tally.add(step.chromatic ? T_SLIDE_CHROMATIC : atHome ? T_SLIDE_AT_TOP : T_SLIDE, 1);
-    if (step.chromatic) countSlide(from, to, setting, tally);
+    tally.add(step.chromatic ? T_SLIDE_CHROMATIC : isSlideAtTop(from, to, step) ? T_SLIDE_AT_TOP : T_SLIDE, 1);
+    if (step.chromatic) countSlide(from, to, tally);
     return;
   }
   tally.add(step.chromatic ? T_SHIFT_CHROMATIC : distance > 0 ? T_SHIFT_UP : T_SHIFT_DOWN, 1);
@@ -264,7 +279,7 @@ function shiftCost(
   if (oneFinger) tally.add(T_SLIDE_WIDE, 1);
   if (step.interval !== 1) tally.add(T_SHIFT_ON_WHOLE_STEP, 1);
   if (crosses) tally.add(T_SHIFT_WITH_CROSSING, 1);
-  countLanding(from, to, tally);
+  countLanding(from, to, step, tally);
 }
 
 function isExtended(note: Candidate): boolean {
@@ -272,9 +287,7 @@ function isExtended(note: Candidate): boolean {
 }
 
 /** In chromatic passages the finger that leads the hand slides: the first going up, the last coming down. */
-function countSlide(from: Candidate, to: Candidate, setting: Setting, tally: Tally): void {
-  const high = Math.max(from.stop, to.stop);
-  if (setting.fingerToEachStep && high <= FIFTH_ABOVE && high !== 2 * (to.rank - THUMB)) tally.add(T_SLIDE_ASTRAY, 1);
+function countSlide(from: Candidate, to: Candidate, tally: Tally): void {
   if (to.rank === FIRST) tally.add(T_SLIDE_ON_1, 1);
   if (to.rank === SECOND) tally.add(T_SLIDE_ON_2, 1);
   else if (to.rank === THIRD) tally.add(T_SLIDE_ON_3, 1);
@@ -282,12 +295,13 @@ function countSlide(from: Candidate, to: Candidate, setting: Setting, tally: Tal
   else if (to.rank === FIRST && to.hand < from.hand) tally.add(T_SLIDE_DOWN_ON_1, 1);
 }
 
-function countLanding(from: Candidate, to: Candidate, tally: Tally): void {
+/** Which finger should land is judged by where the line goes, whichever way the hand moves. */
+function countLanding(from: Candidate, to: Candidate, step: Step, tally: Tally): void {
   if (to.rank === THUMB) {
     tally.add(T_ONTO_THUMB, 1);
     return;
   }
-  if (to.hand > from.hand) {
+  if (step.direction > 0) {
     if (to.rank === SECOND) tally.add(T_UP_ONTO_2, 1);
     else if (to.rank === THIRD) tally.add(T_UP_ONTO_3, 1);
     else if (to.rank === FOURTH) tally.add(T_UP_ONTO_4, 1);

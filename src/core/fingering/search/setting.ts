@@ -16,6 +16,8 @@ export interface Setting {
   readonly topString: number;
   /** Neighbouring steps of a scale want neighbouring fingers. */
   readonly fingerToEachStep: boolean;
+  /** A finger may slide a half step inside the hand that stays. */
+  readonly slidesInHand: boolean;
   readonly returnRule: ReturnRule;
   /** For each string, the stop that sounds the next string's open note; −1 on the top string. */
   readonly openAbove: readonly number[];
@@ -52,6 +54,7 @@ export function settingOf(hand: Hand, course: Course, memory: EngineMemory): Set
     homeHand: instrument.homeHand,
     topString: instrument.strings.length - 1,
     fingerToEachStep: instrument.fingerToEachStep,
+    slidesInHand: instrument.slidesInHand ?? false,
     returnRule,
     openAbove: instrument.strings.map((string, index) => {
       const next = instrument.strings[index + 1];

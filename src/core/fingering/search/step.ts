@@ -21,7 +21,7 @@ export interface Step {
   readonly wayDown: boolean;
   /** True when the second note is the last of its way up or the first of its way down. */
   readonly edge: boolean;
-  /** The two notes must lie in one hand: a prescribed finger group. */
+  /** The two notes must lie in one hand. */
   readonly bound: boolean;
   readonly bow: BowPlace;
 }

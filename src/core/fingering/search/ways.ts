@@ -1,5 +1,8 @@
+import type { Instrument } from '../../instruments/instrument.ts';
 import { sameHand, type Candidate } from './candidate.ts';
-import { bestPath, pathThrough, stateOffsets, sweep, type Lattice, type Sweep } from './lattice.ts';
+import { countsOf, offends, speaksFor } from './counts.ts';
+import { bestPath, pathThrough, stateOffsets, sweep, sweepForward, type Lattice, type Sweep } from './lattice.ts';
+import type { Task } from './problem.ts';
 import { candidateIn, STATES } from './state.ts';
 import { nowhere } from './walk.ts';
 import { difference } from './difference.ts';
@@ -12,9 +15,17 @@ export interface FoundPath {
   readonly mirrored: boolean;
   /** Terms paid once for the whole passage. */
   readonly charges: Route['charges'];
+  /** Names of the systems it is a form of. */
+  readonly systems?: readonly string[];
 }
 
-/** How ways are chosen: by cost against distance. */
+/** A system's best form for the passage. */
+export interface Form {
+  readonly system: { readonly name: string };
+  readonly found: FoundPath;
+}
+
+/** How free ways are chosen: by cost against distance. */
 const CHOICE = {
   /** A way this many times dearer than the best, plus `slack`, is not worth a look. */
   dearest: 1.5,
@@ -29,41 +40,79 @@ const CHOICE = {
   compared: 120,
 } as const;
 
+/** Everything swept once, and the best fingering of it. */
+export interface PreparedChoice {
+  readonly posed: Posed;
+  readonly swept: readonly { readonly route: Route; readonly run: Sweep }[];
+  readonly best: FoundPath;
+}
+
+/** Sweeps the routes of a passage and finds the cheapest fingering; `undefined` when the hand can play none. */
+export function prepareChoice(posed: Posed, count: number): PreparedChoice | undefined {
+  const swept = posed.routes.map((route) => ({
+    route,
+    run: count > 1 ? sweep(route.lattice) : { ...sweepForward(route.lattice), suffix: NONE, after: NO_STATES },
+  }));
+  const leads = swept.flatMap(({ route, run }) => throughAll(route, run, false)).sort((a, b) => a.cost - b.cost);
+  return leads[0] && { posed, swept, best: realise(leads[0]) };
+}
+
+const NONE = new Float64Array(0);
+const NO_STATES = new Int32Array(0);
+
 /**
- * Chooses up to `count` fingerings that are genuinely different, the first always the cheapest.
+ * Chooses up to `count` fingerings: the cheapest; then the systems that apply, each in its best
+ * form; then free ones that are genuinely different.
  *
  * For every note and every way to sound it the cheapest fingering through that place is known
- * exactly from two sweeps of a route; these are the pool. Each next way is the one that is cheapest
- * once its difference from all chosen ones is counted in its favour. A way that differs in two
- * places at once is no cheapest way through either: so the first shift of each chosen way is held
- * fast, the rest swept again, and the choice made anew from the wider pool.
- *
- * The best way of `pattern`, a problem under a stricter rule, is offered whatever it costs, for the
- * sake of its pattern.
+ * exactly from two sweeps of a route; these are the pool of the free ways. Each next one is the
+ * cheapest once its difference from all chosen ones is counted in its favour, and only where some
+ * count speaks for it. A way that differs in two places at once is no cheapest way through either:
+ * so the first shift of each chosen free way is held fast, the rest swept again, and the choice made
+ * anew from the wider pool.
  */
-export function chooseWays(posed: Posed, pattern: Posed | undefined, top: number, count: number): FoundPath[] {
+export function chooseWays(
+  { posed, swept, best }: PreparedChoice,
+  forms: readonly Form[],
+  { passage, hand }: Task,
+  count: number,
+): FoundPath[] {
+  const named = withSystems(best, forms, count);
+  if (named.length >= count) return named.sort((a, b) => a.cost - b.cost);
   // Where the way down can mirror the way up, other ways do: variants of the way down alone would
   // crowd out other ways up.
   const mirrors = posed.routes.some((route) => route.mirrored);
-  const swept = posed.routes.map((route) => ({ route, run: sweep(route.lattice) }));
-  const leads = swept.flatMap(({ route, run }) => throughAll(route, run, count > 1 && route.mirrored === mirrors));
+  const leads = swept.flatMap(({ route, run }) => throughAll(route, run, route.mirrored === mirrors));
   leads.sort((a, b) => a.cost - b.cost);
-  const best = leads[0];
-  if (!best) return [];
-  const first = realise(best);
-  if (count === 1) return [first];
-  const patterned = pattern && bestOf(pattern);
-  const limit = first.cost * CHOICE.dearest + CHOICE.slack;
+  const limit = best.cost * CHOICE.dearest + CHOICE.slack;
   const choose = (pool: readonly Lead[]): Chosen[] =>
-    pick(distinct(pool.filter((lead) => lead.cost <= limit)), { found: first, lead: best }, patterned, top, count);
+    pick(distinct(pool.filter((lead) => lead.cost <= limit)), named, passage.top, hand.instrument, count);
 
   const chosen = choose(leads);
-  const wider = chosen.slice(1).flatMap(({ lead }) => {
+  const wider = chosen.flatMap(({ lead }) => {
     const source = lead && swept.find(({ route }) => route === lead.route);
     return lead && source ? throughFirstShift(source.route, source.run, lead) : [];
   });
   const all = wider.length > 0 ? choose([...leads, ...wider].sort((a, b) => a.cost - b.cost)) : chosen;
   return all.map(({ found }) => found).sort((a, b) => a.cost - b.cost);
+}
+
+/** The best way and the forms of the systems, each fingering once, with the names of all systems it is a form of. */
+function withSystems(best: FoundPath, forms: readonly Form[], count: number): FoundPath[] {
+  const byKey = new Map([[keyOf(best), best]]);
+  for (const { system, found } of forms) {
+    const key = keyOf(found);
+    const known = byKey.get(key);
+    if (!known && byKey.size >= count) continue;
+    const one = known ?? found;
+    byKey.set(key, { ...one, systems: [...(one.systems ?? []), system.name] });
+  }
+  return [...byKey.values()];
+}
+
+/** Strings and fingers of a fingering, as one text. */
+function keyOf({ path }: FoundPath): string {
+  return path.map((note) => note.string * 6 + note.rank).join();
 }
 
 /** A fingering known by its cost and where to find it, not yet spelled out. */
@@ -81,48 +130,45 @@ interface Chosen {
   readonly lead: Lead | undefined;
 }
 
-/** Takes `count` fingerings out of a pool sorted by cost, `first` among them. */
+/** Adds free fingerings out of a pool sorted by cost to those chosen already, up to `count`. */
 function pick(
   pool: readonly Chosen[],
-  first: Chosen,
-  patterned: FoundPath | undefined,
+  named: readonly FoundPath[],
   top: number,
+  instrument: Instrument,
   count: number,
 ): Chosen[] {
-  const chosen: Chosen[] = [first];
-  const least = Math.max(CHOICE.leastNotes, CHOICE.leastShare * (top || first.found.path.length));
-  const rest = pool.map((candidate) => ({
-    candidate,
-    apart: difference(candidate.found.path, first.found.path, top),
-  }));
-  const take = (next: Chosen): void => {
-    chosen.push(next);
-    for (const other of rest)
-      other.apart = Math.min(other.apart, difference(other.candidate.found.path, next.found.path, top));
-  };
-  if (patterned && difference(patterned.path, first.found.path, top) > 0) take({ found: patterned, lead: undefined });
+  const chosen: Chosen[] = named.map((found) => ({ found, lead: undefined }));
+  const counted = named.map((found) => countsOf(found, instrument));
+  const [best] = counted;
+  const least = Math.max(CHOICE.leastNotes, CHOICE.leastShare * (top || (named[0]?.path.length ?? 0)));
+  const apart = ({ found }: Chosen, others: readonly FoundPath[]): number =>
+    others.reduce((less, other) => Math.min(less, difference(found.path, other.path, top)), Number.POSITIVE_INFINITY);
+  const rest = pool
+    .map((candidate) => ({
+      candidate,
+      counts: countsOf(candidate.found, instrument),
+      apart: apart(candidate, named),
+    }))
+    .filter(({ counts }) => best && !offends(counts, best));
   while (chosen.length < count) {
-    let next: Chosen | undefined;
+    let next: (typeof rest)[number] | undefined;
     let merit = Number.POSITIVE_INFINITY;
-    for (const { candidate, apart } of rest) {
-      if (apart < least) continue;
-      const value = candidate.found.cost - CHOICE.worth * Math.min(apart, CHOICE.enough);
-      if (value < merit) {
+    for (const one of rest) {
+      if (one.apart < least) continue;
+      const value = one.candidate.found.cost - CHOICE.worth * Math.min(one.apart, CHOICE.enough);
+      if (value < merit && counted.every((other) => speaksFor(one.counts, other))) {
         merit = value;
-        next = candidate;
+        next = one;
       }
     }
     if (!next) break;
-    take(next);
+    chosen.push(next.candidate);
+    counted.push(next.counts);
+    const { path } = next.candidate.found;
+    for (const one of rest) one.apart = Math.min(one.apart, difference(one.candidate.found.path, path, top));
   }
   return chosen;
-}
-
-/** The cheapest fingering of a problem. */
-function bestOf(posed: Posed): FoundPath | undefined {
-  const leads = posed.routes.flatMap((route) => throughAll(route, sweep(route.lattice), false));
-  const best = leads.sort((a, b) => a.cost - b.cost)[0];
-  return best && realise(best);
 }
 
 /** The cheapest fingering of a route and, for `all`, the cheapest through every place of it. */
@@ -202,7 +248,7 @@ function distinct(leads: readonly Lead[]): Chosen[] {
   for (const lead of leads) {
     if (list.length === CHOICE.compared) break;
     const found = realise(lead);
-    const key = found.path.map((note) => note.string * 6 + note.rank).join();
+    const key = keyOf(found);
     if (seen.has(key)) continue;
     seen.add(key);
     list.push({ found, lead });
