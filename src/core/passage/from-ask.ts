@@ -4,6 +4,8 @@ import { highestPitch, lowestPitch, type Instrument } from '../instruments/instr
 import { instrumentFor } from '../instruments/instruments.ts';
 import type { Ask } from '../recipe/ask.ts';
 import type { Bowing } from '../recipe/bowing.ts';
+import { schoolOf } from '../recipe/recipe.ts';
+import type { School } from '../schools/school.ts';
 import { octaveWords } from '../recipe/title.ts';
 import { FIGURE_NAMES, isSeries, rungsUp, type FigureId } from '../theory/figure.ts';
 import { ARPEGGIO_SERIES, CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../theory/form.ts';
@@ -13,7 +15,10 @@ import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type He
 import type { Motion, Passage, PassageNote } from './passage.ts';
 
 /** What decides the notes of a study: the ask, and of its bowing the turns and the top note. */
-export type AskedNotes = Ask & { readonly bowing: Pick<Bowing, 'opening' | 'top' | 'closing'> };
+export type AskedNotes = Ask & {
+  readonly bowing: Pick<Bowing, 'opening' | 'top' | 'closing'>;
+  readonly school?: string | School | undefined;
+};
 
 /**
  * The notes a recipe asks for, spelled, in playing order, turns included.
@@ -184,6 +189,10 @@ function startOf(ask: AskedNotes, instrument: Instrument): Outcome<Pitch> {
   const key = printed(ask.tonic);
 
   if (ask.start === undefined) {
+    // A movable pattern begins on a finger: on an open string it begins an octave higher.
+    const higher = lowestTonic(ask.tonic, lowest.midi + 1);
+    const onFinger = schoolOf(ask)?.rules.movable === true && lowest.midi === low && fits(higher, ask.octaves);
+    if (onFinger) return granted(higher);
     if (fits(lowest, ask.octaves)) return granted(lowest);
     return tooFar(ask, instrument, lowest);
   }

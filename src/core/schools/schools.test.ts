@@ -33,10 +33,13 @@ describe('schools', () => {
       for (const octaves of [1, 2]) {
         const sequences = TONICS.flatMap((tonic) => {
           const study = built({ instrument, tonic, octaves, school: 'movable' });
+          expect(study, `${instrument} ${tonic} ${octaves}`).toBeDefined();
           return study ? [fingersUp(study)] : [];
         });
-        expect(sequences.length, `${instrument} ${octaves}`).toBeGreaterThan(8);
-        expect(new Set(sequences).size, `${instrument} ${octaves}: ${[...new Set(sequences)].join(' ')}`).toBe(1);
+        expect(sequences.length, `${instrument} ${octaves}`).toBe(12);
+        // Above the cello's neck the third finger takes the fourth's place.
+        const onTheNeck = sequences.map((fingers) => fingers.replace(/123/g, (group) => (instrument === 'cello' ? '134' : group)));
+        expect(new Set(onTheNeck).size, `${instrument} ${octaves}: ${[...new Set(sequences)].join(' ')}`).toBe(1);
         expect(sequences[0]).not.toContain('0');
       }
     }

@@ -134,6 +134,14 @@ const SHIPPED = [
     climbs: ['12 | 124 | 134', '12 | 124 | 124'],
   },
   {
+    id: 'finger-to-a-half-step',
+    name: 'a finger to each half step',
+    why: 'One two three, one two three: no finger slides, and every string is fingered alike.',
+    instruments: [...UPPER, 'cello'],
+    fits: { octaves: [1, 1], chromatic: true },
+    climbs: ['0123 123 | 0123 12', '0123 123 | 0123 123'],
+  },
+  {
     id: 'pivot-arpeggio',
     name: 'the pivot: two one, a half step up, four four',
     why: 'One small shift and one shape for every stopped major arpeggio.',

@@ -45,6 +45,13 @@ function checkStudy(study: BuiltStudy): void {
       .slice(1)
       .flatMap((note, k) => (note.string === way.fingers[k]!.string ? [] : [{ from: k, to: k + 1 }]));
     expect(way.crossings).toEqual(crossings);
+    const slides = way.fingers.slice(1).flatMap((note, k) => {
+      const before = way.fingers[k]!;
+      const slid =
+        note.finger !== 0 && note.finger === before.finger && note.string === before.string && note.hand === before.hand;
+      return slid && note.stop !== before.stop ? [{ from: k, to: k + 1, semitones: note.stop - before.stop }] : [];
+    });
+    expect(way.slides).toEqual(slides);
     let hand = stopped[0]?.hand;
     for (const note of way.fingers) {
       if (note.finger !== 0) hand = note.hand;
@@ -97,6 +104,11 @@ function checkStudy(study: BuiltStudy): void {
     expect(a.thumb).toBe(b.thumb);
     expect([a.reach, b.reach].sort()).not.toEqual(['back', 'forward']);
     if (a.string !== b.string || a.stop === b.stop) return;
+    if (a.finger === b.finger) {
+      expect(['violin', 'viola']).toContain(recipe.instrument);
+      expect(Math.abs(a.stop - b.stop)).toBe(1);
+      return;
+    }
     const rise = Math.sign(b.stop - a.stop);
     expect(Math.sign(ORDER.indexOf(String(b.finger)) - ORDER.indexOf(String(a.finger)))).toBe(rise);
     if (recipe.instrument === 'cello' && !a.thumb && a.hand < 8) {

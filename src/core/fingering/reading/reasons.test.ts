@@ -18,7 +18,8 @@ describe('what decides between two ways', () => {
   });
 
   it('names the shifts when one way shifts and the other does not', () => {
-    const [best, second] = playable({ instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' }).ways;
+    const [best, ...others] = playable({ instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' }).ways;
+    const second = others.find((way) => way.shifts.length > 0);
     expect(best!.shifts).toEqual([]);
     expect(
       whatDecides(best!, second!)

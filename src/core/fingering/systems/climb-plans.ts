@@ -102,7 +102,9 @@ function fillings(piece: Piece, most: number, instrument: Instrument): Asked[][]
       notes.map((fingers, k) => {
         // A finger that comes twice slides on: its note may leave the hand.
         const slid = k > 0 && notes[k - 1]?.fingers.join() === fingers.fingers.join();
-        return { ...(k === 0 ? start : slid ? onString : inHand), fingers };
+        // An open string holds no hand yet.
+        const loose = slid || notes.slice(0, k).every((before) => before.fingers.includes(0));
+        return { ...(k === 0 ? start : loose ? onString : inHand), fingers };
       });
     const repeats = fill.repeats ? Math.floor(most / notes.length) : 1;
     return Array.from({ length: repeats }, (_, times) =>

@@ -62,8 +62,9 @@ describe('a typed fingering', () => {
     });
     expect(fault('G 0123 D 0123 A 1123 E 012')).toMatchObject({ at: 8, column: 16 });
     expect(fault('').message).toMatch(/Type a row of fingers/);
-    // The same finger cannot play two pitches of one hand, and a study of one hand allows no shift.
-    const stuck = fault('G 0123 D 0133 A 0123 E 012', { ...G2, positions: { low: 2, high: 2 } });
+    // On the cello a finger cannot play two pitches of one hand, and a study of one hand allows no shift.
+    const C1: RecipeInput = { instrument: 'cello', tonic: 'C', positions: { low: 2, high: 2 } };
+    const stuck = fault('C 0134 G 0133', C1);
     expect(stuck.message).toMatch(/No hand|Finger|No pins|cannot/);
   });
 });
