@@ -4,7 +4,7 @@ import { octaveWords } from '../src/core/recipe/title.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS } from '../src/core/instruments/instruments.ts';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fingeringText } from '../src/core/fingering/reading/way-name.ts';
+import { fingeringText } from '../src/core/fingering/reading/fingering-text.ts';
 import { formOf, type FormId } from '../src/core/theory/form.ts';
 import { CIRCLE } from '../src/core/theory/key-signature.ts';
 import { printed } from '../src/core/theory/pitch.ts';

@@ -1,4 +1,4 @@
-import { highestPosition } from '../core/fingering/reading/way-name.ts';
+import { highestPosition } from '../core/fingering/reading/fingering-text.ts';
 import { readOutside } from '../core/base/reading.ts';
 import { meet, type Meeting, type StudyChange } from '../core/library/meeting.ts';
 import type { BuiltStudy } from '../core/study/build.ts';

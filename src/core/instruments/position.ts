@@ -15,7 +15,39 @@ export function positionName(instrument: Instrument, hand: number, thumb: boolea
   return alter > 0 ? name.raised : name.lowered;
 }
 
-/** A position's name as it stands in a sentence: `3rd position`, `thumb at the octave`. */
+const ORDINALS = [
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+  'eleventh',
+  'twelfth',
+  'thirteenth',
+  'fourteenth',
+  'fifteenth',
+];
+const NUMERALS = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X'];
+
+/**
+ * A position's name as it is said: `first`, `raised third`, `between third and fourth`.
+ *
+ * @example spokenPosition('III½') // 'between third and fourth'
+ */
+export function spokenPosition(position: string): string {
+  const numeral = NUMERALS.indexOf(position.replace('½', ''));
+  if (numeral >= 0) {
+    return position.endsWith('½') ? `between ${ORDINALS[numeral]} and ${ORDINALS[numeral + 1]}` : `${ORDINALS[numeral]}`;
+  }
+  return position.replace(/(\d+)(?:st|nd|rd|th)/, (whole, number: string) => ORDINALS[Number(number) - 1] ?? whole);
+}
+
+/** A position's name as it stands in a sentence: `third position`, `thumb at the octave`. */
 export function positionWords({ position, thumb }: { readonly position: string; readonly thumb: boolean }): string {
-  return thumb || position.startsWith('stop') ? position : `${position} position`;
+  return thumb || position.startsWith('stop') ? position : `${spokenPosition(position)} position`;
 }

@@ -47,9 +47,9 @@ const SHIPPED = [
     fits: { octaves: [2, 3] },
     begins: 2,
     climbs: [
-      'IV 234 next 1234 next 12 1234 next 12 12 12344',
-      'IV 234 next 1234 next 12 1234 next 12 12 12 1234',
-      'IV 234 next 1234 next 1234 next 1234',
+      '1st-15th IV 234 next 1234 next 12 1234 next 12 12 12344',
+      '1st-15th IV 234 next 1234 next 12 1234 next 12 12 12 1234',
+      '1st-15th IV 234 next 1234 next 1234 next 1234',
     ],
   },
   {
@@ -59,7 +59,7 @@ const SHIPPED = [
     instruments: UPPER,
     fits: { octaves: [3, 3] },
     begins: 2,
-    climbs: ['IV 234 next 1234 next 12 1234 next 123 123 123'],
+    climbs: ['1st-15th IV 234 next 1234 next 12 1234 next 123 123 123'],
   },
   {
     id: 'third-position-then-pairs',

@@ -1,7 +1,7 @@
 import { capital } from '../base/words.ts';
 import type { Crossing, FingeredNote, Way } from '../fingering/fingering.ts';
 import type { Passage } from '../passage/passage.ts';
-import { fingerWords } from './sentences.ts';
+import { fingerWords } from '../instruments/finger-words.ts';
 
 /** One crossing, and the warning that belongs to it. */
 export interface CrossingCard {

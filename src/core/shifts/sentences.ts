@@ -1,25 +1,11 @@
 import { sentence, spelledCount } from '../base/words.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
-import type { Finger } from '../instruments/frame.ts';
+import { fingerWords } from '../instruments/finger-words.ts';
 import { positionWords } from '../instruments/position.ts';
 import type { Passage } from '../passage/passage.ts';
 import { printed } from '../theory/pitch.ts';
 import type { Check } from './check.ts';
 import type { Finding, ShiftCard } from './shift-card.ts';
-
-const FINGER_WORDS: Readonly<Record<Finger, string>> = {
-  0: 'the open string',
-  T: 'the thumb',
-  1: 'the first finger',
-  2: 'the second finger',
-  3: 'the third finger',
-  4: 'the fourth finger',
-};
-
-/** `the first finger`, `the thumb`. */
-export function fingerWords(finger: Finger): string {
-  return FINGER_WORDS[finger];
-}
 
 /** `a half step`, `a whole step`, `three half steps`. */
 export function stepWords(halfSteps: number): string {

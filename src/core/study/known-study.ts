@@ -2,7 +2,7 @@ import { counted, listed, plural } from '../base/words.ts';
 import { startsThatFit } from '../passage/from-ask.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import type { FingeredNote, Way } from '../fingering/fingering.ts';
-import { fingerWords } from '../shifts/sentences.ts';
+import { fingerWords } from '../instruments/finger-words.ts';
 import { isSeries } from '../theory/figure.ts';
 import { formOf, isMinor, type FormId } from '../theory/form.ts';
 import { relativeKey } from '../theory/key-signature.ts';

@@ -2,7 +2,7 @@ import { capital, counted } from '../../core/base/words.ts';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { fingeringText } from '../../core/fingering/reading/way-name.ts';
+import { fingeringText } from '../../core/fingering/reading/fingering-text.ts';
 import type { KeyFate } from '../../core/study/other-keys.ts';
 import { circleFor } from '../../core/theory/key-signature.ts';
 import { isTonicName, printed } from '../../core/theory/pitch.ts';

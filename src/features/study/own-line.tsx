@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { memo, useState } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { fingeringText } from '../../core/fingering/reading/way-name.ts';
+import { fingeringText } from '../../core/fingering/reading/fingering-text.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
 import type { Typed } from '../../core/study/typed/explain.ts';
 import type { Outcome } from '../../core/base/outcome.ts';

@@ -2,7 +2,7 @@ import { memo } from 'react';
 import type { FingersShown } from '../../core/score/scored-study.ts';
 import type { School } from '../../core/schools/school.ts';
 import { SCHOOLS } from '../../core/schools/schools.ts';
-import { wayName } from '../../core/fingering/reading/way-name.ts';
+import { wayNames } from '../../core/fingering/reading/way-name.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import { KNOWN_STUDIES, knownRecipe, type KnownStudy } from '../../core/study/known-study.ts';
 import { formOf } from '../../core/theory/form.ts';
@@ -161,12 +161,14 @@ function knownOptions({ recipe }: BuiltStudy): Option[] {
   return [{ value: '', label: 'nothing like it' }, ...kin];
 }
 
-function besideOptions({ recipe, ways, passage }: BuiltStudy, chosen: number, schools: readonly School[]): Option[] {
+function besideOptions(built: BuiltStudy, chosen: number, schools: readonly School[]): Option[] {
+  const { recipe, ways } = built;
+  const names = wayNames(ways, built);
   const fitting = schools.filter((one) => one.instruments?.includes(recipe.instrument) ?? true);
   return [
     { value: 'none', label: 'nothing' },
-    ...ways.flatMap((way, index) =>
-      index === chosen ? [] : [{ value: `way ${index}`, label: `way ${index + 1}: ${wayName(way, passage, recipe)}` }],
+    ...ways.flatMap((_, index) =>
+      index === chosen ? [] : [{ value: `way ${index}`, label: `way ${index + 1}: ${names[index]}` }],
     ),
     ...fitting.map((one) => ({ value: `school ${one.id}`, label: `the school “${one.name}”` })),
   ];

@@ -1,5 +1,5 @@
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { fingeringText } from '../../core/fingering/reading/way-name.ts';
+import { fingeringText } from '../../core/fingering/reading/fingering-text.ts';
 import { noteId, type ScoredStudy } from '../../core/score/scored-study.ts';
 import { useStableCallback } from '../../ui/stable-callback.ts';
 import { PAPER_PAGE } from './paper.ts';

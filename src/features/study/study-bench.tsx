@@ -251,7 +251,7 @@ export const StudyBench = memo(function StudyBench({
               <Suspense>
                 <Comparison
                   study={shown}
-                  name={wayName(shown.way, shown.passage, shown.recipe)}
+                  name={wayName(shown.way, study.ways, shown)}
                   others={others}
                   selection={selection}
                   onSelect={select}

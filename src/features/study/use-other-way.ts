@@ -47,7 +47,7 @@ export function useOtherWay(
   if (!study) return undefined;
   if (beside?.kind === 'way') {
     const way = study.ways[beside.way];
-    return way && { way, name: wayName(way, study.passage, study.recipe) };
+    return way && { way, name: wayName(way, study.ways, study) };
   }
   const way = data?.ok ? data.value.ways[0] : undefined;
   return way && school && way.fingers.length === study.passage.notes.length

@@ -1,7 +1,8 @@
 import { counted } from '../../core/base/words.ts';
 import { memo } from 'react';
 import { RadioGroup } from 'radix-ui';
-import { fingeringText, highestPosition, wayName } from '../../core/fingering/reading/way-name.ts';
+import { fingeringText, highestPosition } from '../../core/fingering/reading/fingering-text.ts';
+import { wayNames } from '../../core/fingering/reading/way-name.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 
 /** The ways to finger the study, best first, one of them chosen. */
@@ -17,6 +18,7 @@ export const WaysList = memo(function WaysList({
   kept: boolean;
   onChoose: (way: number) => void;
 }) {
+  const names = wayNames(built.ways, built);
   const best = Math.min(...built.ways.map((way) => way.cost));
   return (
     <section aria-labelledby="ways-heading">
@@ -40,7 +42,7 @@ export const WaysList = memo(function WaysList({
                 <span aria-hidden="true" className="mr-2 inline-block w-4 indent-0 text-accent">
                   {index === chosen ? '●' : '○'}
                 </span>
-                {wayName(way, built.passage, built.recipe)}
+                {names[index]}
                 {kept && index === 0 ? ' · kept' : ''}
                 {way.cost === best ? ' · easiest' : ''}
               </span>

@@ -1,6 +1,6 @@
 import { stopSpan } from '../../instruments/stop.ts';
 import type { FingeredNote, Way } from '../fingering.ts';
-import { highestPosition } from './way-name.ts';
+import { highestPosition } from './fingering-text.ts';
 
 /** What can be counted of a way. */
 export interface WayCounts {

@@ -1,3 +1,5 @@
+import { counted } from '../../base/words.ts';
+import { fingerWords } from '../../instruments/finger-words.ts';
 import { instrumentFor } from '../../instruments/instruments.ts';
 import { positionWords } from '../../instruments/position.ts';
 import type { Passage } from '../../passage/passage.ts';
@@ -5,32 +7,87 @@ import type { Recipe } from '../../recipe/recipe.ts';
 import { printed } from '../../theory/pitch.ts';
 import type { FingeredNote, Way } from '../fingering.ts';
 
-/** How many shifts a way's name tells one by one. */
-const TOLD = 2;
+/** What a name is read from besides the way itself. */
+type Study = { readonly passage: Passage; readonly recipe: Recipe };
 
 /**
- * A few words that tell a way from the others: `1st position, open strings`,
- * `3rd from G4, then 5th from B5`, `along the A string`.
+ * A name for each way of a study, in a lesson's words and no two alike: the system it is a form of,
+ * or where the hand stays and goes: `stays in first position, open strings`,
+ * `third position on A, fifth position on E`. Ways that would be called alike are told apart by the
+ * first note they finger otherwise.
  */
-export function wayName(way: Way, passage: Passage, recipe: Recipe): string {
+export function wayNames(ways: readonly Way[], study: Study): string[] {
+  const names = ways.map((way) => nameAlone(way, study));
+  let from = 0;
+  for (;;) {
+    const alike = groupsOf(names).filter((places) => places.length > 1);
+    const first = alike[0];
+    if (!first) return names;
+    const at = firstDifference(
+      first.map((place) => ways[place] as Way),
+      from,
+    );
+    if (at < 0) return names;
+    for (const place of first) {
+      const { finger, string } = (ways[place] as Way).fingers[at] as FingeredNote;
+      const note = printed(study.passage.notes[at]?.pitch.name ?? '');
+      const how = finger === 0 ? `open ${string}` : `${fingerWords(finger)} on ${string}`;
+      names[place] = `${names[place]}, ${how} for ${note}`;
+    }
+    from = at + 1;
+  }
+}
+
+/** The name a way has among the ways of its study; of its own where it is none of them. */
+export function wayName(way: Way, ways: readonly Way[], study: Study): string {
+  const place = ways.findIndex((other) => sameFingers(other, way));
+  return place < 0 ? nameAlone(way, study) : (wayNames(ways, study)[place] as string);
+}
+
+function sameFingers(a: Way, b: Way): boolean {
+  return a.fingers.every((note, at) => note.string === b.fingers[at]?.string && note.finger === b.fingers[at]?.finger);
+}
+
+function groupsOf(names: readonly string[]): number[][] {
+  const places = new Map<string, number[]>();
+  names.forEach((name, place) => places.set(name, [...(places.get(name) ?? []), place]));
+  return [...places.values()];
+}
+
+function firstDifference(ways: readonly Way[], from: number): number {
+  const [one, ...others] = ways;
+  const differs = (at: number): boolean =>
+    others.some(({ fingers }) => {
+      const note = fingers[at];
+      const first = one?.fingers[at];
+      return note?.string !== first?.string || note?.finger !== first?.finger;
+    });
+  const places = (one?.fingers ?? []).map((note) => note.at);
+  const later = places.find((at) => at >= from && differs(at));
+  return later ?? -1;
+}
+
+function nameAlone(way: Way, study: Study): string {
+  const [system] = way.systems;
+  if (system !== undefined) return system;
+  const { passage, recipe } = study;
   const rising = passage.top === 0 ? way.fingers : way.fingers.slice(0, passage.top + 1);
   const first = rising.find((note) => note.finger !== 0);
   if (!first) return 'open strings only';
   const strings = new Set(way.fingers.map((note) => note.string));
   if (strings.size === 1 && rising.length > 4) return `along the ${first.string} string`;
-  if (way.shifts.length === 0) return `${positionWords(first)}, ${openWords(rising, recipe)}`;
-  const start =
-    first.hand === instrumentFor(recipe.instrument, recipe.setUp).homeHand ? [] : [`from ${first.position}`];
+  if (way.shifts.length === 0) return `stays in ${positionWords(first)}, ${openWords(rising, recipe)}`;
+  const { homeHand } = instrumentFor(recipe.instrument, recipe.setUp);
+  const start = first.hand === homeHand ? [] : [`from ${positionWords(first)}`];
   const arrivals = way.shifts
     .filter((shift) => shift.to < rising.length)
-    .map((shift) => {
-      const note = way.fingers[shift.to] as FingeredNote;
-      return `${note.position} from ${printed(passage.notes[shift.to]?.pitch.name ?? '')}`;
-    });
-  if (arrivals.length === 0) return `${positionWords(first)}, shifts coming down`;
-  const told = [...start, ...arrivals.slice(0, TOLD)].join(', ');
-  const more = arrivals.length - TOLD;
-  return more > 0 ? `${told} and ${more} more` : told;
+    .map((shift) => way.fingers[shift.to] as FingeredNote);
+  if (arrivals.length === 0) return `stays in ${positionWords(first)} going up`;
+  const told = start.length > 0 ? 1 : 2;
+  const places = arrivals.slice(0, told).map((note) => `${positionWords(note)} on ${note.string}`);
+  const more = arrivals.length - told;
+  const words = [...start, ...places].join(', ');
+  return more > 0 ? `${words} and ${counted(more, 'shift')} more` : words;
 }
 
 /** What happens where an open string might sound: it does, or a finger stands in for it. */
@@ -43,32 +100,5 @@ function openWords(notes: readonly FingeredNote[], recipe: Recipe): string {
   });
   if (opens.length === 0) return 'no open strings';
   const instead = stoppedInstead[0];
-  return instead ? `finger ${instead.finger} for an open string` : 'open strings';
-}
-
-/** The fingering as text, string by string: `G 0123 D 0123`. A new hand begins a new group. */
-export function fingeringText(fingers: readonly FingeredNote[]): string {
-  let text = '';
-  let last: FingeredNote | undefined;
-  let hand: number | undefined;
-  for (const note of fingers) {
-    const newString = note.string !== last?.string;
-    const newHand = note.finger !== 0 && hand !== undefined && note.hand !== hand;
-    if (newString) text += `${text ? '  ' : ''}${note.string} `;
-    else if (newHand) text += '–';
-    text += note.finger;
-    last = note;
-    if (note.finger !== 0) hand = note.hand;
-  }
-  return text;
-}
-
-/** The highest hand of a way, and the position it stands in. */
-export function highestPosition(fingers: readonly Pick<FingeredNote, 'hand' | 'position' | 'finger'>[]): string {
-  const stopped = fingers.filter((note) => note.finger !== 0);
-  const highest = stopped.reduce<(typeof stopped)[number] | undefined>(
-    (best, note) => (!best || note.hand > best.hand ? note : best),
-    undefined,
-  );
-  return highest?.position ?? 'open strings';
+  return instead ? `${fingerWords(instead.finger)} for an open string` : 'open strings';
 }

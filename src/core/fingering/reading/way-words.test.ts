@@ -6,11 +6,15 @@ import { playable, tried } from '../../study/playable.ts';
 import type { RecipeInput } from '../../recipe/recipe.ts';
 import { countsOf, differingNotes, runsOf } from './comparison.ts';
 import { parseFingering } from '../../study/typed/parse.ts';
-import { fingeringText, highestPosition, wayName } from './way-name.ts';
+import { fingeringText, highestPosition } from './fingering-text.ts';
+import { wayName, wayNames } from './way-name.ts';
+import { INSTRUMENTS } from '../../instruments/instruments.ts';
+import { positionWords } from '../../instruments/position.ts';
+import { circleFor } from '../../theory/key-signature.ts';
 
 function bestName(recipe: RecipeInput): string {
   const { ways, passage, recipe: whole } = playable({ ways: 1, ...recipe });
-  return wayName(ways[0]!, passage, whole);
+  return wayName(ways[0]!, [], { passage, recipe: whole });
 }
 
 describe('a fingering as text', () => {
@@ -62,30 +66,49 @@ describe('a fingering as text', () => {
 describe('the name of a way', () => {
   // First-position facts: common practice, as in any beginner's book.
   it.each([
-    [{ instrument: 'violin', tonic: 'G', octaves: 1, start: 'G3' }, '1st position, open strings'],
+    [{ instrument: 'violin', tonic: 'G', octaves: 1, start: 'G3' }, 'stays in first position, open strings'],
     [
       { instrument: 'violin', tonic: 'G', octaves: 1, start: 'G3', openStrings: 'never' },
-      '1st position, finger 4 for an open string',
+      'stays in first position, the fourth finger for an open string',
     ],
     [
       { instrument: 'violin', tonic: 'Db', octaves: 1, start: 'Db4', openStrings: 'never' },
-      '1st position, no open strings',
+      'stays in first position, no open strings',
     ],
     [{ instrument: 'violin', tonic: 'A', octaves: 1, start: 'A4', strings: ['A'] }, 'along the A string'],
   ] as const)('of %o is %s', (recipe, name) => {
     expect(bestName(recipe as RecipeInput)).toBe(name);
   });
 
-  it('tells ways of one study apart, and tells where the first shifts arrive', () => {
-    const { ways, passage, recipe } = playable({ instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3' });
-    for (const way of ways) {
-      const name = wayName(way, passage, recipe);
-      const arrivals = way.shifts.filter(({ to }) => to <= passage.top);
-      for (const { to } of arrivals.slice(0, 2))
-        expect(name).toContain(`${way.fingers[to]!.position} from ${passage.notes[to]!.pitch.name.replace('#', '♯')}`);
-      const more = / and (\d+) more$/.exec(name);
-      expect(Number(more?.[1] ?? 0)).toBe(Math.max(0, arrivals.length - 2));
+  it('is no other way’s of the same study, over every key, form and range', () => {
+    const alike: string[] = [];
+    let named = 0;
+    for (const instrument of INSTRUMENTS) {
+      for (const form of ['major', 'natural-minor', 'melodic-minor', 'chromatic', 'whole-tone'] as const) {
+        for (const tonic of circleFor(form)) {
+          for (const octaves of [1, 2, 3]) {
+            const built = tried({ instrument, tonic, form, octaves });
+            if (!built.ok) continue;
+            const names = wayNames(built.value.ways, built.value);
+            named += names.length;
+            if (new Set(names).size < names.length) alike.push(`${instrument} ${tonic} ${form} ${octaves}`);
+          }
+        }
+      }
     }
+    expect(alike).toEqual([]);
+    expect(named).toBeGreaterThan(3000);
+  });
+
+  it('tells where the first shifts arrive, and the note where two ways part that would be called alike', () => {
+    const { ways, ...study } = playable({ instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3' });
+    const free = ways.find((way) => way.systems.length === 0)!;
+    const arrivals = free.shifts.filter(({ to }) => to <= study.passage.top).map(({ to }) => free.fingers[to]!);
+    expect(wayName(free, ways, study)).toContain(`${positionWords(arrivals[0]!)} on ${arrivals[0]!.string}`);
+    const other = { ...free, fingers: free.fingers.map((note) => (note.at === 4 ? { ...note, finger: 2 as const } : note)) };
+    const [one, two] = wayNames([free, other], study);
+    expect(one).not.toBe(two);
+    expect(two).toMatch(/second finger on D for E4/);
   });
 
   it('of open strings alone says so', () => {

@@ -147,19 +147,21 @@ function exchanging(open: 'up' | 'down', ground: Ground): Solved | NotOffered {
   const { passage, hand } = ground.task;
   const strings = hand.instrument.strings.map((string) => string.open);
   const places = new Map<number, PlannedPlace>();
-  let exchanged = 0;
+  const count = { open: 0, fourth: 0 };
   for (const { at, pitch, heading } of passage.notes) {
     const string = strings.indexOf(pitch.midi);
     // Elsewhere the hand goes as in the best way.
     const own = best[at] as Candidate;
     if (string <= 0) places.set(at, { allows: (one) => one.rank === 0 || one.hand === own.hand, wish: true });
-    else if (heading === open) places.set(at, { allows: (one) => one.rank === 0 });
-    else {
-      exchanged += 1;
+    else if (heading === open) {
+      count.open += 1;
+      places.set(at, { allows: (one) => one.rank === 0 });
+    } else {
+      count.fourth += 1;
       places.set(at, { allows: (one) => fingerOf(one) === 4 && one.string === string - 1 });
     }
   }
-  if (exchanged === 0) return 'no open string to stand for';
+  if (count.open === 0 || count.fourth === 0) return 'no open string to stand for';
   return solve(ground.task, { places, bound: new Set() }, ground) ?? 'no hand for it';
 }
 
