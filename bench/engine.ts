@@ -146,7 +146,7 @@ for (const section of EIGHT_GRADES.sections) {
   const { model, points } = step.value;
   const took = performance.now() - began;
   if (model.kind !== 'model') continue;
-  const { studies, exact, within } = model.trial;
+  const { studies, exact, within } = model.notes.trial;
   const share = (count: number): string => `${Math.round((100 * count) / studies)} of 100`;
   line(
     `  ${section.instrument}: ${points.length} studies made in ${(took / 1000).toFixed(1)} s (asked: under 10 s); left out of the fit ${share(exact)} exact (asked: 45), ${share(within)} within one grade (asked: 85)`,

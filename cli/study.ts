@@ -110,7 +110,7 @@ function readGrader(file: string): ((study: BuiltStudy) => object) | null {
     if (!section || !way) return { satisfied: [], near: [], estimate: null };
     const model = models.get(recipe.instrument) ?? fitted(section);
     models.set(recipe.instrument, model);
-    const { satisfied, near, estimate } = standingOf({ recipe, passage }, way, section, model);
+    const { satisfied, near, estimate, bow } = standingOf({ recipe, passage }, way, section, model, memory);
     return {
       satisfied: satisfied.map(askJson),
       near: near.map(({ ask, differences }) => ({
@@ -126,6 +126,7 @@ function readGrader(file: string): ((study: BuiltStudy) => object) | null {
               uncertainty: estimate.uncertainty,
               parts: estimate.parts,
             },
+      ...(bow ? { bow: { grade: section.grades[bow.grade]?.name ?? '', value: bow.value + 1, uncertainty: bow.uncertainty } } : {}),
     };
   };
 }

@@ -78,7 +78,7 @@ const grader = {
 
   /** Measures a finished study. */
   measure(recipe: Recipe, passage: Passage, way: Way): Features {
-    return featuresOf({ recipe, passage, way });
+    return featuresOf({ recipe, passage, way }, memory);
   },
 
   /** Reads a syllabus from CSV text. */

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import type { Way } from '../fingering/fingering.ts';
+import { EngineMemory, type Way } from '../fingering/fingering.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
 import { playable } from '../study/playable.ts';
 import { featuresOf } from './difficulty.ts';
 
 function measured(input: RecipeInput, change: (way: Way) => Way = (way) => way) {
   const { recipe, passage, ways } = playable({ ways: 1, ...input });
-  return featuresOf({ recipe, passage, way: change(ways[0]!) });
+  return featuresOf({ recipe, passage, way: change(ways[0]!) }, new EngineMemory());
 }
 
 describe('what is measured of a study', () => {

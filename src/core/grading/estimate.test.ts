@@ -1,3 +1,4 @@
+import { EngineMemory } from '../fingering/fingering.ts';
 import { tried } from '../study/playable.ts';
 import { describe, expect, it } from 'vitest';
 import { recipeFor } from './asked-study.ts';
@@ -6,11 +7,13 @@ import { estimateOf, fitGrades, tryOut, type Graded } from './estimate.ts';
 import { EIGHT_GRADES } from './shipped/eight-grades.ts';
 import { asksOf } from './syllabus.ts';
 
+const memory = new EngineMemory();
+
 /** Studies of a section with their grades. */
 function graded(place: number): Graded[] {
   return asksOf(EIGHT_GRADES.sections[place]!).flatMap((ask) => {
     const built = tried(recipeFor(ask));
-    return built.ok ? [{ grade: ask.grade, features: featuresOf({ ...built.value, way: built.value.ways[0]! }) }] : [];
+    return built.ok ? [{ grade: ask.grade, bowAsked: true, features: featuresOf({ ...built.value, way: built.value.ways[0]! }, memory) }] : [];
   });
 }
 
@@ -46,11 +49,12 @@ describe('the estimated grade', () => {
     // Source: ordinary least squares on exact data has no residual; the ridge holds it back a little.
     const exact = Array.from({ length: 60 }, (_, k) => ({
       grade: k % 6,
+      bowAsked: true,
       features: { ...violin[0]!.features, range: k % 6 },
     }));
     const model = fitGrades(exact);
     if (model.kind !== 'model') throw new Error(model.words);
     for (const one of exact.slice(0, 6)) expect(estimateOf(model, one.features).value).toBeCloseTo(one.grade, 0);
-    expect(model.trial.exact).toBe(60);
+    expect(model.notes.trial.exact).toBe(60);
   });
 });

@@ -1,14 +1,16 @@
-import { Matrix, solve } from 'ml-matrix';
-import { FEATURE_IDS, type Feature, type Features } from './difficulty.ts';
+import { boundedRidge, shares, valueOf, type Linear } from './bounded-ridge.ts';
+import { FEATURE_IDS, FEATURES, type Feature, type Features } from './difficulty.ts';
 
 /** A study whose grade is known. */
 export interface Graded {
   readonly features: Features;
   /** Place of the grade, from 0. */
   readonly grade: number;
+  /** Whether a tempo or a bow is asked of it: only then it says something about them. */
+  readonly bowAsked: boolean;
 }
 
-/** What a fitted model says of one study. */
+/** What a fitted model says of one part of a study. */
 export interface Estimate {
   /** Place of the grade on a continuous scale. */
   readonly value: number;
@@ -33,26 +35,36 @@ export interface TooSmall {
   readonly words: string;
 }
 
-export interface Model {
-  readonly kind: 'model';
-  readonly grades: number;
-  readonly means: readonly number[];
-  readonly spreads: readonly number[];
-  readonly weights: readonly number[];
+/** A part of a model: notes and fingering, or bow and tempo. */
+export interface Part {
+  readonly linear: Linear;
   readonly middle: number;
   readonly trial: Trial;
   readonly uncertainty: number;
 }
 
+export interface Model {
+  readonly kind: 'model';
+  readonly grades: number;
+  readonly notes: Part;
+  /** Left out where too few items ask for a bow or a tempo. */
+  readonly bow?: Part;
+}
+
 const LEAST_STUDIES = 25;
 const LEAST_GRADES = 3;
-/** Strength with which weights are held small: chosen once, not fitted. */
-const RIDGE = 3;
+
+type PartName = 'notes' | 'bow';
+
+const IDS: Readonly<Record<PartName, readonly Feature[]>> = {
+  notes: FEATURE_IDS.filter((id) => FEATURES[id].part === 'notes'),
+  bow: FEATURE_IDS.filter((id) => FEATURES[id].part === 'bow'),
+};
 
 /**
- * Fits grades to features by ridge regression, each feature measured in its own spread, and tries
- * the model by leaving every tenth study out in turn.
- * Source: Hoerl and Kennard, Ridge Regression, Technometrics 12 (1970).
+ * Fits grades to features, notes and fingering apart from bow and tempo, and tries each part by
+ * leaving every tenth study out in turn. More octaves, a higher hand, a faster tempo and a longer
+ * slur never lower what it says.
  */
 export function fitGrades(studies: readonly Graded[]): Model | TooSmall {
   const grades = new Set(studies.map(({ grade }) => grade)).size;
@@ -62,23 +74,40 @@ export function fitGrades(studies: readonly Graded[]): Model | TooSmall {
       words: `This syllabus has ${studies.length} studies in ${grades} grades for the instrument; an estimate needs ${LEAST_STUDIES} in ${LEAST_GRADES} at least.`,
     };
   }
-  const { trial, spread } = tryOut(studies);
-  return { ...fit(studies), kind: 'model', trial, uncertainty: spread };
+  const bowed = studies.filter((study) => study.bowAsked);
+  return {
+    kind: 'model',
+    grades: Math.max(...studies.map(({ grade }) => grade)) + 1,
+    notes: fitPart(studies, 'notes'),
+    ...(bowed.length >= LEAST_STUDIES ? { bow: fitPart(bowed, 'bow') } : {}),
+  };
+}
+
+function fitPart(studies: readonly Graded[], part: PartName): Part {
+  const { trial, spread } = tryOut(studies, part);
+  const linear = linearOf(studies, part);
+  return { linear, middle: linear.middle, trial, uncertainty: spread };
 }
 
 const FOLDS = 10;
 
 /** Leaves each tenth out in turn, and judges it by the rest. */
-export function tryOut(studies: readonly Graded[]): { readonly trial: Trial; readonly spread: number } {
+export function tryOut(
+  studies: readonly Graded[],
+  part: PartName = 'notes',
+): { readonly trial: Trial; readonly spread: number } {
+  const most = Math.max(...studies.map(({ grade }) => grade));
   let exact = 0;
   let within = 0;
   let squares = 0;
   for (let fold = 0; fold < FOLDS; fold += 1) {
-    const kept = studies.filter((_, k) => k % FOLDS !== fold);
-    const model = { ...fit(kept), kind: 'model' as const, trial: { studies: 0, exact: 0, within: 0 }, uncertainty: 0 };
+    const linear = linearOf(
+      studies.filter((_, k) => k % FOLDS !== fold),
+      part,
+    );
     for (const one of studies.filter((_, k) => k % FOLDS === fold)) {
-      const { value, grade } = estimateOf(model, one.features);
-      const miss = Math.abs(grade - one.grade);
+      const value = valueOf(linear, rowOf(one.features, part));
+      const miss = Math.abs(nearest(value, most) - one.grade);
       if (miss === 0) exact += 1;
       if (miss <= 1) within += 1;
       squares += (value - one.grade) ** 2;
@@ -90,38 +119,42 @@ export function tryOut(studies: readonly Graded[]): { readonly trial: Trial; rea
   };
 }
 
-function fit(studies: readonly Graded[]): Omit<Model, 'kind' | 'trial' | 'uncertainty'> {
-  const rows = studies.map(({ features }) => FEATURE_IDS.map((id) => features[id]));
-  const means = FEATURE_IDS.map((_, k) => mean(rows.map((row) => row[k] ?? 0)));
-  const spreads = FEATURE_IDS.map((_, k) => {
-    const spread = Math.sqrt(mean(rows.map((row) => ((row[k] ?? 0) - (means[k] ?? 0)) ** 2)));
-    return spread > 1e-9 ? spread : 1;
-  });
-  const middle = mean(studies.map(({ grade }) => grade));
-  const x = new Matrix(rows.map((row) => row.map((value, k) => (value - (means[k] ?? 0)) / (spreads[k] ?? 1))));
-  const y = Matrix.columnVector(studies.map(({ grade }) => grade - middle));
-  const xt = x.transpose();
-  const normal = xt.mmul(x).add(Matrix.eye(FEATURE_IDS.length).mul(RIDGE));
-  const weights = solve(normal, xt.mmul(y)).to1DArray();
-  const grades = Math.max(...studies.map(({ grade }) => grade)) + 1;
-  return { grades, means, spreads, weights, middle };
+function linearOf(studies: readonly Graded[], part: PartName): Linear {
+  return boundedRidge(
+    studies.map(({ features }) => rowOf(features, part)),
+    studies.map(({ grade }) => grade),
+    IDS[part].map((id) => FEATURES[id].rises),
+  );
 }
 
-function mean(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
+function rowOf(features: Features, part: PartName): number[] {
+  return IDS[part].map((id) => features[id]);
 }
 
-/** What a model says of a study. */
+function nearest(value: number, most: number): number {
+  return Math.max(0, Math.min(most, Math.round(value)));
+}
+
+/** What a model says of a study's notes and fingering, whatever its bow is set to. */
 export function estimateOf(model: Model, features: Features): Estimate {
-  const parts = FEATURE_IDS.map((feature, k) => ({
-    feature,
-    by: ((features[feature] - (model.means[k] ?? 0)) / (model.spreads[k] ?? 1)) * (model.weights[k] ?? 0),
-  }));
-  const value = parts.reduce((sum, { by }) => sum + by, model.middle);
+  return estimated(model.notes, 'notes', model.grades, features);
+}
+
+/** What a model says of a study's bow and tempo; nothing where the syllabus asks too little of them. */
+export function bowEstimateOf(model: Model, features: Features): Estimate | undefined {
+  return model.bow && estimated(model.bow, 'bow', model.grades, features);
+}
+
+function estimated({ linear, uncertainty }: Part, part: PartName, grades: number, features: Features): Estimate {
+  const row = rowOf(features, part);
+  const by = shares(linear, row);
+  const value = valueOf(linear, row);
   return {
     value,
-    grade: Math.max(0, Math.min(model.grades - 1, Math.round(value))),
-    uncertainty: model.uncertainty,
-    parts: [...parts].sort((a, b) => Math.abs(b.by) - Math.abs(a.by)),
+    grade: nearest(value, grades - 1),
+    uncertainty,
+    parts: IDS[part]
+      .map((feature, k) => ({ feature, by: by[k] as number }))
+      .sort((a, b) => Math.abs(b.by) - Math.abs(a.by)),
   };
 }

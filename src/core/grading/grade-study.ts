@@ -2,7 +2,7 @@ import { EngineMemory, type Way } from '../fingering/fingering.ts';
 import { buildFrom, type BuiltStudy } from '../study/build.ts';
 import { recipeFor } from './asked-study.ts';
 import { featuresOf } from './difficulty.ts';
-import { estimateOf, fitGrades, type Estimate, type Graded, type Model, type TooSmall } from './estimate.ts';
+import { bowEstimateOf, estimateOf, fitGrades, type Estimate, type Graded, type Model, type TooSmall } from './estimate.ts';
 import { matchesOf, type NearMiss } from './match.ts';
 import { asksOf, type Ask, type Section } from './syllabus.ts';
 
@@ -23,7 +23,7 @@ export function* fitSection(section: Section, memory = new EngineMemory()): Gene
     yield index / asks.length;
     const built = buildFrom(recipeFor(ask), memory);
     const way = built.ok ? built.value.ways[0] : undefined;
-    if (built.ok && way) points.push({ ask, grade: ask.grade, features: featuresOf({ ...built.value, way }) });
+    if (built.ok && way) points.push({ ask, grade: ask.grade, features: featuresOf({ ...built.value, way }, memory), bowAsked: ask.item.tempo !== undefined });
     else if (!built.ok) unplayable.push({ ask, reason: built.refusal.message });
   }
   return { model: fitGrades(points), points, unplayable };
@@ -33,7 +33,10 @@ export function* fitSection(section: Section, memory = new EngineMemory()): Gene
 export interface Standing {
   readonly satisfied: readonly Ask[];
   readonly near: readonly NearMiss[];
+  /** Of the notes and their fingering, whatever the bow is set to. */
   readonly estimate: Estimate | TooSmall;
+  /** Of bow and tempo, where the syllabus asks enough of them. */
+  readonly bow?: Estimate;
 }
 
 /** Grades a built study, with the way given, by a section and the model fitted to it. */
@@ -42,8 +45,11 @@ export function standingOf(
   way: Way,
   section: Section,
   model: Model | TooSmall,
+  memory = new EngineMemory(),
 ): Standing {
   const { satisfied, near } = matchesOf({ recipe, lowest: passage.tonic.name }, asksOf(section));
-  const estimate = model.kind === 'model' ? estimateOf(model, featuresOf({ recipe, passage, way })) : model;
-  return { satisfied, near, estimate };
+  if (model.kind === 'too-small') return { satisfied, near, estimate: model };
+  const features = featuresOf({ recipe, passage, way }, memory);
+  const bow = bowEstimateOf(model, features);
+  return { satisfied, near, estimate: estimateOf(model, features), ...(bow ? { bow } : {}) };
 }

@@ -182,7 +182,7 @@ function EstimatedGrade({
             {estimate.parts.slice(0, TOLD).map(({ feature, by }) => (
               <li key={feature}>
                 {by >= 0 ? '+' : '−'}
-                {Math.abs(by).toFixed(1)} for {FEATURES[feature]}
+                {Math.abs(by).toFixed(1)} for {FEATURES[feature].words}
               </li>
             ))}
           </ul>
@@ -195,8 +195,8 @@ function EstimatedGrade({
                 See it among the others
               </Link>
             ) : null}{' '}
-            An estimate from what is measured, counted from the syllabus’s middle. Of {model.trial.studies} things asked
-            there, each judged without itself, {model.trial.exact} come out exactly, {model.trial.within} within a
+            An estimate from what is measured, counted from the syllabus’s middle. Of {model.notes.trial.studies} things asked
+            there, each judged without itself, {model.notes.trial.exact} come out exactly, {model.notes.trial.within} within a
             grade.
           </p>
         </>

@@ -1,0 +1,74 @@
+/** A sum of features, each measured in its own spread from its own middle. */
+export interface Linear {
+  readonly means: readonly number[];
+  readonly spreads: readonly number[];
+  readonly weights: readonly number[];
+  /** What the middle of everything comes to. */
+  readonly middle: number;
+}
+
+/** Strength with which weights are held small: chosen once, not fitted. */
+const RIDGE = 3;
+const SWEEPS = 400;
+const STILL = 1e-10;
+
+/**
+ * Fits `targets` to `rows` by ridge regression in which the weights of features that rise are not
+ * below nought, so that more of such a feature never lowers the sum.
+ *
+ * Source: coordinate descent as in Friedman, Hastie and Tibshirani, Regularization Paths for
+ * Generalized Linear Models via Coordinate Descent, Journal of Statistical Software 33 (2010); the
+ * problem is convex, and the sweep ends where nothing moves.
+ */
+export function boundedRidge(
+  rows: readonly (readonly number[])[],
+  targets: readonly number[],
+  rises: readonly boolean[],
+): Linear {
+  const columns = rises.map((_, k) => rows.map((row) => row[k] ?? 0));
+  const means = columns.map(mean);
+  const spreads = columns.map((values, k) => {
+    const spread = Math.sqrt(mean(values.map((value) => (value - (means[k] ?? 0)) ** 2)));
+    return spread > 1e-9 ? spread : 1;
+  });
+  const middle = mean(targets);
+  const x = columns.map((values, k) => values.map((value) => (value - (means[k] ?? 0)) / (spreads[k] ?? 1)));
+  const weights = rises.map(() => 0);
+  const left = targets.map((target) => target - middle);
+  for (let sweep = 0; sweep < SWEEPS; sweep += 1) {
+    let moved = 0;
+    x.forEach((column, k) => {
+      const before = weights[k] as number;
+      let pull = 0;
+      let own = 0;
+      column.forEach((value, row) => {
+        pull += value * ((left[row] as number) + value * before);
+        own += value * value;
+      });
+      const free = pull / (own + RIDGE);
+      const weight = rises[k] ? Math.max(0, free) : free;
+      if (weight === before) return;
+      column.forEach((value, row) => {
+        left[row] = (left[row] as number) - value * (weight - before);
+      });
+      weights[k] = weight;
+      moved = Math.max(moved, Math.abs(weight - before));
+    });
+    if (moved < STILL) break;
+  }
+  return { means, spreads, weights, middle };
+}
+
+/** How much each feature adds to the middle. */
+export function shares({ means, spreads, weights }: Linear, row: readonly number[]): number[] {
+  return weights.map((weight, k) => (((row[k] ?? 0) - (means[k] ?? 0)) / (spreads[k] ?? 1)) * weight);
+}
+
+/** The sum for one row. */
+export function valueOf(linear: Linear, row: readonly number[]): number {
+  return shares(linear, row).reduce((sum, share) => sum + share, linear.middle);
+}
+
+function mean(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
+}
