@@ -13,6 +13,7 @@ import { fitSection, standingOf } from '../src/core/grading/grade-study.ts';
 import { readSyllabus, sectionFor, type Ask, type Section } from '../src/core/grading/syllabus.ts';
 import { buildFrom, type BuiltStudy } from '../src/core/study/build.ts';
 import { refused, type Outcome } from '../src/core/base/outcome.ts';
+import { reasonOf } from './system-reasons.ts';
 import { titleOf } from '../src/core/recipe/title.ts';
 
 const USAGE = `Reads a JSON array of recipes on standard input and writes a JSON array of studies.
@@ -126,7 +127,9 @@ function readGrader(file: string): ((study: BuiltStudy) => object) | null {
               uncertainty: estimate.uncertainty,
               parts: estimate.parts,
             },
-      ...(bow ? { bow: { grade: section.grades[bow.grade]?.name ?? '', value: bow.value + 1, uncertainty: bow.uncertainty } } : {}),
+      ...(bow
+        ? { bow: { grade: section.grades[bow.grade]?.name ?? '', value: bow.value + 1, uncertainty: bow.uncertainty } }
+        : {}),
     };
   };
 }
@@ -188,23 +191,6 @@ function asFile(
     return { error: { path: 'out', message: `The file “${file}” cannot be written: ${reasonOf(error)}` } };
   }
   return { file };
-}
-
-/** Why the system did not do something, in words. */
-function reasonOf(error: unknown): string {
-  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-  return (
-    {
-      ENOENT: 'there is no such file or folder.',
-      EACCES: 'leave to write or read there is missing.',
-      EPERM: 'leave to write or read there is missing.',
-      EROFS: 'that disk can only be read.',
-      ENOSPC: 'the disk is full.',
-      ENOTDIR: 'a part of its path is a file, not a folder.',
-      EISDIR: 'that is a folder, not a file.',
-      EEXIST: 'a file of that name is in the way.',
-    }[code] ?? `the system answered ${code || 'with a fault'}.`
-  );
 }
 
 // Whoever reads the answer may stop before its end.

@@ -24,7 +24,7 @@ export function recipeFor(ask: Ask, school?: string): RecipeInput {
     ...(item.lowest ? { start: item.lowest } : {}),
     ...(school ? { school } : {}),
     bowing: {
-      slur: Math.max(...item.slurs),
+      slur: Math.max(1, ...item.slurs),
       rhythm: item.rhythm,
       ...(item.tempo ? { perBeat: item.tempo.perBeat, bpm: item.tempo.bpm } : {}),
     },

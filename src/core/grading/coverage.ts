@@ -1,3 +1,4 @@
+import { pitchClass } from '../theory/pitch.ts';
 import { differencesFrom, type Matched } from './match.ts';
 import { asksOf, type Ask, type Section } from './syllabus.ts';
 
@@ -22,11 +23,16 @@ export function isReady(status: Status): boolean {
 export function coverageOf<Study extends Matched>(section: Section, studies: readonly Study[]): Covered<Study>[] {
   const kin = new Map<string, Study[]>();
   for (const study of studies) {
-    const key = kinKey(study.recipe.instrument, study.recipe.tonic, study.recipe.figure, study.recipe.octaves);
+    const key = kinKey(
+      study.recipe.instrument,
+      pitchClass(study.recipe.tonic),
+      study.recipe.figure,
+      study.recipe.octaves,
+    );
     kin.set(key, [...(kin.get(key) ?? []), study]);
   }
   return asksOf(section).map((ask) => {
-    const near = kin.get(kinKey(ask.instrument, ask.tonic, ask.item.figure, ask.item.octaves)) ?? [];
+    const near = kin.get(kinKey(ask.instrument, pitchClass(ask.tonic), ask.item.figure, ask.item.octaves)) ?? [];
     const ready: Study[] = [];
     const short: Study[] = [];
     for (const study of near) {

@@ -105,10 +105,16 @@ export function featuresOf({ recipe, passage, way }: Finished, memory: EngineMem
 }
 
 /** The studies of the same notes in one octave, two, and so on to the whole, each by the usual way. */
-function shorterFirst({ instrument, setUp, tonic, form, figure, octaves, start, melodicDescent }: Recipe, memory: EngineMemory): Finished[] {
+function shorterFirst(
+  { instrument, setUp, tonic, form, figure, octaves, start, melodicDescent }: Recipe,
+  memory: EngineMemory,
+): Finished[] {
   return Array.from({ length: octaves }, (_, k) => k + 1).flatMap((count) => {
     const asked = { instrument, setUp, tonic, form, figure, octaves: count, start, melodicDescent, ways: 1 };
-    const built = buildFrom(Object.fromEntries(Object.entries(asked).filter(([, value]) => value !== undefined)), memory);
+    const built = buildFrom(
+      Object.fromEntries(Object.entries(asked).filter(([, value]) => value !== undefined)),
+      memory,
+    );
     const way = built.ok ? built.value.ways[0] : undefined;
     return built.ok && way ? [{ ...built.value, way }] : [];
   });
@@ -125,7 +131,8 @@ function highestHand({ fingers }: Way): number {
   return Math.max(0, ...fingers.map((note) => (note.finger === 0 ? 0 : note.hand)));
 }
 
-function measured({ recipe, passage, way }: Finished): Features {
+/** Measures the notes of a finished study as it is fingered, bow and tempo aside. */
+export function measured({ recipe, passage, way }: Finished): Features {
   const midis = passage.notes.map((note) => note.pitch.midi);
   const stopped = way.fingers.filter((note) => note.finger !== 0);
   const { strings } = instrumentFor(recipe.instrument, recipe.setUp);
@@ -136,7 +143,8 @@ function measured({ recipe, passage, way }: Finished): Features {
   const up = names('up');
   const { fifths } = keySignature(recipe.tonic, recipe.form);
   const log = (count: number): number => Math.log2(1 + count);
-  const is = (...names: readonly string[]): number => (names.includes(recipe.figure) || names.includes(recipe.form) ? 1 : 0);
+  const is = (...names: readonly string[]): number =>
+    names.includes(recipe.figure) || names.includes(recipe.form) ? 1 : 0;
   const long = (octaves: number): number => (recipe.octaves >= octaves ? 1 : 0);
   return {
     range: Math.max(...midis) - Math.min(...midis),

@@ -2,7 +2,15 @@ import { EngineMemory, type Way } from '../fingering/fingering.ts';
 import { buildFrom, type BuiltStudy } from '../study/build.ts';
 import { recipeFor } from './asked-study.ts';
 import { featuresOf } from './difficulty.ts';
-import { bowEstimateOf, estimateOf, fitGrades, type Estimate, type Graded, type Model, type TooSmall } from './estimate.ts';
+import {
+  bowEstimateOf,
+  estimateOf,
+  fitGrades,
+  type Estimate,
+  type Graded,
+  type Model,
+  type TooSmall,
+} from './estimate.ts';
 import { matchesOf, type NearMiss } from './match.ts';
 import { asksOf, type Ask, type Section } from './syllabus.ts';
 
@@ -23,7 +31,13 @@ export function* fitSection(section: Section, memory = new EngineMemory()): Gene
     yield index / asks.length;
     const built = buildFrom(recipeFor(ask), memory);
     const way = built.ok ? built.value.ways[0] : undefined;
-    if (built.ok && way) points.push({ ask, grade: ask.grade, features: featuresOf({ ...built.value, way }, memory), bowAsked: ask.item.tempo !== undefined });
+    if (built.ok && way)
+      points.push({
+        ask,
+        grade: ask.grade,
+        features: featuresOf({ ...built.value, way }, memory),
+        bowAsked: ask.item.tempo !== undefined,
+      });
     else if (!built.ok) unplayable.push({ ask, reason: built.refusal.message });
   }
   return { model: fitGrades(points), points, unplayable };

@@ -4,7 +4,7 @@ import { beatsPerMinute } from '../recipe/bowing.ts';
 import type { Recipe, RecipeInput } from '../recipe/recipe.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
 import { formOf, isMinor } from '../theory/form.ts';
-import { printed } from '../theory/pitch.ts';
+import { parsePitch, pitchClass, printed } from '../theory/pitch.ts';
 import { formFor } from './asked-study.ts';
 import { slurWords } from '../bowing/group-words.ts';
 import type { Ask } from './syllabus.ts';
@@ -51,7 +51,8 @@ export function differencesFrom(study: Matched, ask: Ask): Difference[] {
   const { item } = ask;
   const { bowing } = recipe;
   const slurs = bowing.pattern || bowing.repeats > 1 ? undefined : bowing.slur;
-  if (slurs === undefined || !item.slurs.includes(slurs)) {
+  const anyBow = item.slurs.length === 0;
+  if (!anyBow && (slurs === undefined || !item.slurs.includes(slurs))) {
     const asked = item.slurs.map(slurWords).join(' or ');
     const { pattern: _, ...plain } = bowing;
     add('slurs', 1, `asks ${asked}`, { bowing: { ...plain, repeats: 1, slur: item.slurs[0] } });
@@ -81,7 +82,7 @@ function compareNotes({ recipe, lowest }: Matched, ask: Ask, add: Add): void {
   if (recipe.figure !== item.figure) {
     add('figure', 7, `asks the figure ${FIGURE_NAMES[item.figure]}`, { figure: item.figure, form: formFor(ask) });
   }
-  if (recipe.tonic !== tonic) add('tonics', 6, `asks ${printed(tonic)} as tonic`, { tonic });
+  if (!soundsAlike(recipe.tonic, tonic)) add('tonics', 6, `asks ${printed(tonic)} as tonic`, { tonic });
   if (recipe.figure === item.figure && !hasForm(recipe, ask)) {
     const asked = item.forms.map((form) => formOf(form).name).join(' or ');
     const size = isMinor(recipe.form) && item.forms.some(isMinor) ? 2 : 3;
@@ -92,13 +93,24 @@ function compareNotes({ recipe, lowest }: Matched, ask: Ask, add: Add): void {
     const words = short > 0 ? `${octaveWords(short)} short` : `${octaveWords(-short)} more than is asked`;
     add('octaves', 3 + Math.abs(short), words, { octaves: item.octaves });
   }
-  if (item.lowest !== undefined && item.lowest !== lowest) {
+  if (item.lowest !== undefined && parsePitch(item.lowest)?.midi !== parsePitch(lowest)?.midi) {
     add('lowest', 3, `begins on ${printed(lowest)} where ${printed(item.lowest)} is asked`, { start: item.lowest });
   }
   if (recipe.direction !== item.direction) {
     const words = { up: 'going up only', down: 'coming down only', 'up-down': 'up and down' };
     add('direction', 2, `asks it ${words[item.direction]}`, { direction: item.direction });
   }
+}
+
+/** True for one tonic by two names. */
+function soundsAlike(a: string, b: string): boolean {
+  return pitchClass(a) === pitchClass(b);
+}
+
+/** What is said where a study answers an ask under another name: `F♯ is G♭.` */
+export function otherName({ recipe }: Pick<Matched, 'recipe'>, { tonic }: Pick<Ask, 'tonic'>): string | undefined {
+  const differs = recipe.tonic !== tonic && soundsAlike(recipe.tonic, tonic);
+  return differs ? `${printed(recipe.tonic)} is ${printed(tonic)}.` : undefined;
 }
 
 /** In an arpeggio every minor is the minor triad. */

@@ -41,10 +41,9 @@ export const Item = z
       .refine((name) => parsePitch(name) !== undefined, { error: 'The lowest note is a pitch such as A3.' })
       .optional(),
     direction: z.enum(['up', 'down', 'up-down']).default('up-down'),
-    /** Notes to a bow, any of these; 1 for separate bows. */
+    /** Notes to a bow, any of these; 1 for separate bows; none where nothing is said of the bow. */
     slurs: z
       .array(whole('Notes to a bow are 1 to 64.', 1, 64))
-      .min(1, { error: 'Give at least one number of notes to a bow; 1 for separate bows.' })
       .max(8)
       .default([1]),
     rhythm: z.enum(RHYTHM_NAMES, { error: `A rhythm is one of: ${RHYTHM_NAMES.join(', ')}.` }).default('even'),
@@ -86,6 +85,8 @@ export const Group = z.strictObject({
   name: text('Give the group a name.', 80),
   rule: Rule.default(() => ALL),
   items: z.array(Item).max(500),
+  /** What is asked besides and cannot be made yet, in its own words: double stops, harmonics. */
+  beyond: z.array(z.string().trim().min(1).max(300)).max(100).optional(),
 });
 
 export const Grade = z.strictObject({

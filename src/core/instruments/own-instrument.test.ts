@@ -41,7 +41,7 @@ function fingered(instrument: Instrument, input: Omit<RecipeInput, 'instrument'>
     instrument,
     table: tableFor(instrument),
     movable: false,
-        systems: [],
+    systems: [],
     openStrings: 'free',
     return: 'auto',
     pins: [],

@@ -42,7 +42,9 @@ const NUMERALS = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X'];
 export function spokenPosition(position: string): string {
   const numeral = NUMERALS.indexOf(position.replace('½', ''));
   if (numeral >= 0) {
-    return position.endsWith('½') ? `between ${ORDINALS[numeral]} and ${ORDINALS[numeral + 1]}` : `${ORDINALS[numeral]}`;
+    return position.endsWith('½')
+      ? `between ${ORDINALS[numeral]} and ${ORDINALS[numeral + 1]}`
+      : `${ORDINALS[numeral]}`;
   }
   return position.replace(/(\d+)(?:st|nd|rd|th)/, (whole, number: string) => ORDINALS[Number(number) - 1] ?? whole);
 }

@@ -24,7 +24,8 @@ export interface Piece {
   readonly join: 'new hand' | 'next string' | 'crossing';
   /** Ordinals of the lowest and highest position it may stand in. */
   readonly position?: readonly [low: number, high: number];
-  readonly fill: { readonly kind: 'group'; readonly group: string; readonly repeats: boolean } | { readonly kind: Fill };
+  readonly fill:
+    { readonly kind: 'group'; readonly group: string; readonly repeats: boolean } | { readonly kind: Fill };
 }
 
 /** Pieces without fingers of their own. */
@@ -53,8 +54,7 @@ export function readClimb(line: string): { readonly climb: Climb } | { readonly 
     else if (POSITION.test(word)) {
       const ordinals = word.split('-').map((one) => Number.parseInt(one, 10));
       position = [Math.min(...ordinals), Math.max(...ordinals)];
-    }
-    else if (word === 'next' || word === '|') {
+    } else if (word === 'next' || word === '|') {
       if (pieces.length === 0) return { stumbles: word };
       join = word === 'next' ? 'next string' : 'crossing';
       string = string === undefined ? undefined : string - 1;

@@ -38,7 +38,9 @@ describe('schools', () => {
         });
         expect(sequences.length, `${instrument} ${octaves}`).toBe(12);
         // Above the cello's neck the third finger takes the fourth's place.
-        const onTheNeck = sequences.map((fingers) => fingers.replace(/123/g, (group) => (instrument === 'cello' ? '134' : group)));
+        const onTheNeck = sequences.map((fingers) =>
+          fingers.replace(/123/g, (group) => (instrument === 'cello' ? '134' : group)),
+        );
         expect(new Set(onTheNeck).size, `${instrument} ${octaves}: ${[...new Set(sequences)].join(' ')}`).toBe(1);
         expect(sequences[0]).not.toContain('0');
       }

@@ -42,9 +42,7 @@ function told(instrument: InstrumentId, texts: readonly string[]) {
     const from = stopped[k]!;
     return from.hand === to.hand ? [] : [{ from: from.at, to: to.at, semitones: to.hand - from.hand }];
   });
-  const way: Way = { cost: 0, mirrored: false, fingers, shifts, crossings: [],
-      slides: [],
-      systems: [], terms: [] };
+  const way: Way = { cost: 0, mirrored: false, fingers, shifts, crossings: [], slides: [], systems: [], terms: [] };
   const recipe = readRecipe({ instrument, tonic: 'C' });
   if (!recipe.ok) throw new Error(recipe.refusal.message);
   const [card] = shiftCards(way, passage, recipe.value);

@@ -48,7 +48,10 @@ function checkStudy(study: BuiltStudy): void {
     const slides = way.fingers.slice(1).flatMap((note, k) => {
       const before = way.fingers[k]!;
       const slid =
-        note.finger !== 0 && note.finger === before.finger && note.string === before.string && note.hand === before.hand;
+        note.finger !== 0 &&
+        note.finger === before.finger &&
+        note.string === before.string &&
+        note.hand === before.hand;
       return slid && note.stop !== before.stop ? [{ from: k, to: k + 1, semitones: note.stop - before.stop }] : [];
     });
     expect(way.slides).toEqual(slides);

@@ -75,7 +75,25 @@ describe('spelling a scale', () => {
   });
 
   it('writes no chromatic note as a sharpened or flattened natural, whatever the tonic', () => {
-    for (const tonic of ['C', 'C#', 'Db', 'D', 'D#', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'G#', 'Ab', 'A', 'A#', 'Bb', 'B']) {
+    for (const tonic of [
+      'C',
+      'C#',
+      'Db',
+      'D',
+      'D#',
+      'Eb',
+      'E',
+      'F',
+      'F#',
+      'Gb',
+      'G',
+      'G#',
+      'Ab',
+      'A',
+      'A#',
+      'Bb',
+      'B',
+    ]) {
       for (const heading of ['up', 'down'] as const) {
         const spelled = names(tonic, 'chromatic', heading).split(' ');
         expect(spelled[0]).toBe(tonic);

@@ -23,6 +23,7 @@ function textOf(item: Item, field: FieldId): string {
   if (field === 'bpm') return item.tempo ? String(item.tempo.bpm) : '';
   if (field === 'perBeat') return item.tempo ? String(item.tempo.perBeat) : '';
   const value = item[field];
+  if (field === 'slurs' && item.slurs.length === 0) return 'any';
   return Array.isArray(value) ? value.join(' ') : String(value ?? '');
 }
 
@@ -44,7 +45,7 @@ function typed(item: Item, field: FieldId, text: string): { item?: Item; wrong?:
     ...(lowest ? { lowest } : {}),
     ...(timed ? { tempo: timed } : {}),
     ...(field === 'forms' || field === 'tonics' ? { [field]: words } : {}),
-    ...(field === 'slurs' ? { slurs: words.map(Number) } : {}),
+    ...(field === 'slurs' ? { slurs: words[0] === 'any' ? [] : words.map(Number) } : {}),
     ...(field === 'octaves' ? { octaves: Number(text) } : {}),
   });
   return read.success ? { item: read.data } : { wrong: read.error.issues[0]?.message ?? 'This cannot be read.' };

@@ -105,7 +105,10 @@ describe('the name of a way', () => {
     const free = ways.find((way) => way.systems.length === 0)!;
     const arrivals = free.shifts.filter(({ to }) => to <= study.passage.top).map(({ to }) => free.fingers[to]!);
     expect(wayName(free, ways, study)).toContain(`${positionWords(arrivals[0]!)} on ${arrivals[0]!.string}`);
-    const other = { ...free, fingers: free.fingers.map((note) => (note.at === 4 ? { ...note, finger: 2 as const } : note)) };
+    const other = {
+      ...free,
+      fingers: free.fingers.map((note) => (note.at === 4 ? { ...note, finger: 2 as const } : note)),
+    };
     const [one, two] = wayNames([free, other], study);
     expect(one).not.toBe(two);
     expect(two).toMatch(/second finger on D for E4/);

@@ -24,7 +24,17 @@ interface Counts {
 
 /** Counts a fingering. */
 export function countsOf({ path, mirrored }: FoundPath, { homeHand }: Instrument): Counts {
-  const counts = { shifts: 0, distance: 0, crossings: 0, reaches: 0, fourths: 0, height: 0, opens: 0, half: 0, highOpens: 0 };
+  const counts = {
+    shifts: 0,
+    distance: 0,
+    crossings: 0,
+    reaches: 0,
+    fourths: 0,
+    height: 0,
+    opens: 0,
+    half: 0,
+    highOpens: 0,
+  };
   let last: Candidate | undefined;
   path.forEach((note, at) => {
     const before = path[at - 1];

@@ -143,11 +143,7 @@ function groupPlan(groups: readonly string[] | undefined, hand: Hand, passage: P
   return { ok: true, value: { places, bound } };
 }
 
-function stepsOf(
-  passage: Passage,
-  { plan, pins }: ChoiceRules,
-  bows: readonly BowPlace[] | undefined,
-): Step[] {
+function stepsOf(passage: Passage, { plan, pins }: ChoiceRules, bows: readonly BowPlace[] | undefined): Step[] {
   const { notes, top, course } = passage;
   const highest = Math.max(...notes.map((note) => note.pitch.midi));
   return notes.slice(1).map((to, index) => {

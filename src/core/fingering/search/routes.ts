@@ -72,7 +72,9 @@ export function standingOf({ routes, kept }: Posed, path: readonly Candidate[]):
 }
 
 function alike(a: Candidate | undefined, b: Candidate | undefined): boolean {
-  return a !== undefined && b !== undefined && a.string === b.string && a.rank === b.rank && (a.rank === 0 || sameHand(a, b));
+  return (
+    a !== undefined && b !== undefined && a.string === b.string && a.rank === b.rank && (a.rank === 0 || sameHand(a, b))
+  );
 }
 
 /** A route that pays a term once for the whole passage. */

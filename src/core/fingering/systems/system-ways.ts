@@ -29,7 +29,8 @@ export type NotOffered =
   | 'no hand for it';
 
 /** A system's best form for a task, or why it has none. */
-export type SystemForm = { readonly system: System; readonly found: FoundPath } | { readonly system: System; readonly why: NotOffered };
+export type SystemForm =
+  { readonly system: System; readonly found: FoundPath } | { readonly system: System; readonly why: NotOffered };
 
 /** What a system is asked against: the task, how it was posed, and its best fingering. */
 export interface Ground {
@@ -51,7 +52,9 @@ export function formOf(system: System, ground: Ground): SystemForm {
   else if (system.hands) found = inHands(system.hands, ground);
   else if (system.groupsBySteps) {
     const groups = groupsFor(task.passage, task.hand.instrument);
-    found = (groups && solve({ ...task, hand: { ...task.hand, groups: [...groups] } }, undefined, ground)) ?? 'no hand for it';
+    found =
+      (groups && solve({ ...task, hand: { ...task.hand, groups: [...groups] } }, undefined, ground)) ??
+      'no hand for it';
   } else found = climbing(system, ground);
   return typeof found === 'string' ? { system, why: found } : { system, found: costed(found, ground) };
 }
@@ -61,7 +64,10 @@ interface Solved {
   readonly cost: number;
 }
 
-function unfit({ fits, instruments, openStrings, return: back }: System, { passage, hand }: Task): NotOffered | undefined {
+function unfit(
+  { fits, instruments, openStrings, return: back }: System,
+  { passage, hand }: Task,
+): NotOffered | undefined {
   const { notes, course } = passage;
   if (instruments && !(instruments as readonly string[]).includes(hand.instrument.id)) return 'other instrument';
   if (hand.groups || hand.movable) return 'rules of its own';
@@ -118,7 +124,12 @@ function returning(rule: NonNullable<System['return']>, ground: Ground): Solved 
   const places = new Map<number, PlannedPlace>();
   for (const { at } of task.passage.notes.slice(0, top + 1)) {
     const own = best[at] as Candidate;
-    places.set(at, { allows: (one) => one.string === own.string && one.rank === own.rank && (one.rank === 0 || (one.hand === own.hand && one.frame === own.frame)) });
+    places.set(at, {
+      allows: (one) =>
+        one.string === own.string &&
+        one.rank === own.rank &&
+        (one.rank === 0 || (one.hand === own.hand && one.frame === own.frame)),
+    });
   }
   const solved = solve({ ...task, hand: { ...task.hand, return: rule } }, { places, bound: new Set() }, ground);
   if (!solved) return 'no hand for it';
