@@ -31,7 +31,7 @@ describe('the command line', () => {
       openStrings: 'free',
       return: 'auto',
       pins: [],
-      ways: 5,
+      ways: 8,
       bowing: { slur: 1, perBeat: 2, opening: 'none', top: 'once', closing: 'none' },
     });
     expect(answer[0].notes[0]).toEqual({ at: 0, pitch: 'A3', midi: 57, degree: 1 });

@@ -51,7 +51,7 @@ describe('working on a fingering', () => {
     await press('4');
     // The fourth finger on the G string in place of the open D.
     await scoreSays(/Fingering: G 01234 {2}D 123/);
-    await told('the fourth finger on G, 1st position, pinned');
+    await told('the fourth finger on G, first position, pinned');
     await press(Key.END);
     await told('Note 29 of 29: G3');
     await press(Key.HOME, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, 'd');
@@ -124,7 +124,7 @@ describe('working on a fingering', () => {
     await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
     await stage.score();
     await (await stage.find(By.css('#n9 .notehead'))).click();
-    await told('Note 10 of 29: E3, the first finger on D, 1st position');
+    await told('Note 10 of 29: E3, the first finger on D, first position');
     const options = By.css('[aria-label="Ways to play this note"] button');
     await stage.until('the options', async () => (await stage.driver.findElements(options)).length > 3);
     const texts = await Promise.all((await stage.driver.findElements(options)).map((one) => one.getText()));

@@ -185,7 +185,7 @@ describe('the bow and the sound', () => {
     await stage.score();
     for (const key of [Key.HOME, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, '4'])
       await score.sendKeys(key);
-    await stage.sees('Note 5 of 29: D4, the fourth finger on G, 1st position, pinned');
+    await stage.sees('Note 5 of 29: D4, the fourth finger on G, first position, pinned');
     await (await stage.find(By.xpath('//summary[contains(., "Turns, top")]'))).click();
     await stage.choose('Opening turn', 'a turn of two');
     await stage.until('the pin two notes on', async () => {

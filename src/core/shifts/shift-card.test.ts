@@ -185,7 +185,7 @@ describe('worked shifts', () => {
   it('are told in full', () => {
     const card = told('violin', ['C#5 A 2 2', 'D5 A 1 5']);
     expect(card.move).toBe(
-      'From C♯5, the second finger on A in 1st position up to D5, the first finger on A in 3rd position.',
+      'From C♯5, the second finger on A in first position up to D5, the first finger on A in third position.',
     );
     expect(card.place).toBe('It is the place of the third finger in first position.');
     expect(card.thumb).toMatch(/travels with the hand/);

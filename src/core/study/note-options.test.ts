@@ -20,7 +20,7 @@ describe('what a note can take', () => {
 
   it('says what each would change, as a pin there does change it', () => {
     const fourth = options.find((option) => option.string === 'G' && option.finger === 4)!;
-    expect(fourth.words).toMatch(/^keeps 1st position/);
+    expect(fourth.words).toMatch(/^keeps first position/);
     const first = options.find((option) => option.string === 'G' && option.finger === 1)!;
     expect(first.words).toMatch(/^goes to .*shifts? more/);
     for (const option of options) {
