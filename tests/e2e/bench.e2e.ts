@@ -191,7 +191,7 @@ describe('working on a fingering', () => {
     expect(await stage.chosen('Open strings')).toBe('never');
     await stage.driver.navigate().refresh();
     expect(await stage.score()).toBe(movable);
-    await stage.choose('School', 'of the house');
+    await stage.choose('School', 'usual fingering');
     await scoreSays(/Fingering: G 123 {2}D 0123/);
     await stage.choose('Octaves', 'one octave');
     await stage.choose('Strings', 'G only');

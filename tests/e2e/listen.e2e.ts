@@ -121,7 +121,7 @@ describe('the bow and the sound', () => {
       await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
       await stage.score();
       await stage.choose('Notes to a bow', '4 notes');
-      await stage.sees('It does not come out even: going up 21 steps, in fours 1 is over');
+      await stage.sees('It does not come out even: going up 21 steps, in fours one note is left over');
       await stage.click('All 14 remedies');
       await stage.click(
         'An opening turn of three, a closing turn of three: up 21 and 3 make 24, down 21 and 3 make 24.',

@@ -192,12 +192,12 @@ describe('what stands on the sheet', () => {
     const distances = /\d half steps? · \d+ mm/;
     expect(await written()).not.toMatch(distances);
     await stage.click('Print');
-    for (const part of ['Fingerboard', 'The climb'])
+    for (const part of ['Fingerboard', 'The map'])
       await (await stage.find(By.xpath(`//*[@role="menuitemcheckbox"][contains(., "${part}")]`))).click();
     await stage.driver.actions().sendKeys(Key.ESCAPE).perform();
     const page = await written();
     expect(page).toMatch(distances);
-    // The climb names each hand over its frame, in both rows.
+    // The map names each hand over its frame, in both rows.
     expect(page.match(/1st/g)!.length).toBeGreaterThanOrEqual(3);
   });
 

@@ -150,14 +150,14 @@ describe('coming out even', () => {
 
   it('says what is over, each way by itself', () => {
     expect(evenSentence(evennessOf(passage({ octaves: 3 }), Bowing.parse({ slur: 4 })))).toBe(
-      'It does not come out even: going up 21 steps, in fours 1 is over; coming down 21 steps, in fours 1 is over.',
+      'It does not come out even: going up 21 steps, in fours one note is left over; coming down 21 steps, in fours one note is left over.',
     );
     expect(
       evenSentence(
         evennessOf(passage({ octaves: 3, bowing: { opening: 'three' } }), Bowing.parse({ slur: 4, opening: 'three' })),
       ),
     ).toBe(
-      'It does not come out even: going up 21 steps and 3 added make 24, in fours nothing is over; coming down 21 steps, in fours 1 is over.',
+      'It does not come out even: going up 21 steps and 3 added make 24, in fours nothing is left over; coming down 21 steps, in fours one note is left over.',
     );
   });
 

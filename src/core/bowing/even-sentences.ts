@@ -1,8 +1,8 @@
-import { capital, choices, counted } from '../base/words.ts';
+import { capital, choices, plural, spelledCount } from '../base/words.ts';
 import type { Count, Evenness, Remedy, Steps } from './coming-out-even.ts';
 import { groupWords } from './group-words.ts';
 
-/** Whether it comes out even, and if not what is over: `Going up 21 steps: in fours 1 is over.` */
+/** Whether it comes out even, and if not what is over: `Going up 21 steps: in fours one note is left over.` */
 export function evenSentence(even: Evenness): string {
   if (even.sense === 'turning') {
     return `It comes out even in ${groupWords(even.group)}: the top note and the last note each begin a bow.`;
@@ -19,7 +19,11 @@ function countWords(heading: string, count: Count | undefined, group: number): s
   if (!count) return '';
   const total = count.steps + count.added;
   const sum = count.added > 0 ? `${count.steps} steps and ${count.added} added make ${total}` : `${count.steps} steps`;
-  return `${heading} ${sum}, in ${groupWords(group)} ${count.left === 0 ? 'nothing is' : counted(count.left, 'is', 'are')} over`;
+  return `${heading} ${sum}, in ${groupWords(group)} ${count.left === 0 ? 'nothing is' : leftWords(count.left)} left over`;
+}
+
+function leftWords(count: number): string {
+  return `${spelledCount(count, 'note')} ${plural(count, 'is', 'are')}`;
 }
 
 /** What a remedy does and why it helps: `An opening turn of three: 21 and 3 make 24.` */

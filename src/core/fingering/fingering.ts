@@ -71,13 +71,13 @@ export function fingerPassage(
   return { ok: true, value: found.map((way) => describe(way, task, posed.value)) };
 }
 
-/** The systems that apply to a task, each in its best form, in the order they are offered. */
-function systemForms(task: Task, posed: Posed, best: FoundPath, memory: EngineMemory): Form[] {
+/** The systems that apply to a task, each in its best form, in the order they are offered; worked out as they are taken. */
+function* systemForms(task: Task, posed: Posed, best: FoundPath, memory: EngineMemory): Generator<Form> {
   const ground = { task, posed, best: best.path, cost: best.cost, memory };
-  return [...task.hand.systems, ...SYSTEMS].flatMap((system) => {
+  for (const system of [...task.hand.systems, ...SYSTEMS]) {
     const form = formOf(system, ground);
-    return 'found' in form ? [form] : [];
-  });
+    if ('found' in form) yield form;
+  }
 }
 
 /** What may be released to make a passage playable, in the order it is tried, and how the refusal is called. */

@@ -65,7 +65,14 @@ describe('the estimated grade', () => {
         fc.constantFrom('octave' as const, 'hand' as const, 'tempo' as const, 'slur' as const),
         fc.integer({ min: 1, max: 3 }),
         (tonic, form, figure, change, octaves) => {
-          const less: RecipeInput = { instrument: 'violin', tonic, form, figure, octaves, bowing: { slur: 2, bpm: 60 } };
+          const less: RecipeInput = {
+            instrument: 'violin',
+            tonic,
+            form,
+            figure,
+            octaves,
+            bowing: { slur: 2, bpm: 60 },
+          };
           const more: RecipeInput = {
             octave: { ...less, octaves: octaves + 1 },
             hand: { ...less, positions: { low: 5 } },

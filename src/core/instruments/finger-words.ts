@@ -13,3 +13,8 @@ const FINGER_WORDS: Readonly<Record<Finger, string>> = {
 export function fingerWords(finger: Finger): string {
   return FINGER_WORDS[finger];
 }
+
+/** `the low second finger`, `the high third finger`; as it is where nothing bends it. */
+export function bentFinger(finger: Finger, bend: 'low' | 'high' | undefined): string {
+  return bend ? FINGER_WORDS[finger].replace('the ', `the ${bend} `) : FINGER_WORDS[finger];
+}

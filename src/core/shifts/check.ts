@@ -52,8 +52,8 @@ export interface NeighbourCheck {
 }
 
 /**
- * For a note without a check of its own, the nearest of the study's notes that has one, not more
- * than three half steps away and on the same string.
+ * For a note without a check of its own, a neighbour on the same string that has one: the nearest of
+ * the study's notes up to three half steps away, or any note a half or a whole step away.
  */
 export function neighbourCheckOf(
   instrument: Instrument,
@@ -62,9 +62,11 @@ export function neighbourCheckOf(
   studyNotes: readonly number[],
 ): NeighbourCheck | undefined {
   const string = instrument.strings.find((one) => one.name === on);
-  const near = [...new Set(studyNotes)]
-    .filter((other) => other !== midi && Math.abs(other - midi) <= 3 && string !== undefined && other > string.open)
+  const known = [...new Set(studyNotes)]
+    .filter((other) => other !== midi && Math.abs(other - midi) <= 3)
     .sort((a, b) => Math.abs(a - midi) - Math.abs(b - midi) || a - b);
+  const outside = [-1, 1, -2, 2].map((halfSteps) => midi + halfSteps);
+  const near = [...known, ...outside].filter((other) => string !== undefined && other > string.open);
   for (const other of near) {
     const check = checkOf(instrument, other, on);
     if (check) return { midi: other, halfSteps: midi - other, check };

@@ -1,7 +1,9 @@
 import { capital } from '../base/words.ts';
 import type { Crossing, FingeredNote, Way } from '../fingering/fingering.ts';
 import type { Passage } from '../passage/passage.ts';
-import { fingerWords } from '../instruments/finger-words.ts';
+import { bentFinger, fingerWords } from '../instruments/finger-words.ts';
+import type { Instrument } from '../instruments/instrument.ts';
+import { bendOf } from './home-place.ts';
 
 /** One crossing, and the warning that belongs to it. */
 export interface CrossingCard {
@@ -14,17 +16,23 @@ export interface CrossingCard {
 }
 
 /** A card for every crossing of a way, in playing order. */
-export function crossingCards(way: Way, passage: Passage): CrossingCard[] {
+export function crossingCards(way: Way, passage: Passage, instrument: Instrument): CrossingCard[] {
   return way.crossings.map((crossing) => {
     const from = way.fingers[crossing.from] as FingeredNote;
     const to = way.fingers[crossing.to] as FingeredNote;
-    return { crossing, from, to, heading: passage.notes[crossing.to]?.heading ?? 'up', watch: watchOf(from, to) };
+    return {
+      crossing,
+      from,
+      to,
+      heading: passage.notes[crossing.to]?.heading ?? 'up',
+      watch: watchOf(from, to, instrument),
+    };
   });
 }
 
-function watchOf(from: FingeredNote, to: FingeredNote): string | undefined {
+function watchOf(from: FingeredNote, to: FingeredNote, instrument: Instrument): string | undefined {
   if (from.finger === 0 && (to.finger === 3 || to.finger === 4))
-    return `Have ${fingerWords(to.finger)} over ${to.string} while the open ${from.string} still sounds.`;
+    return `Have ${bentFinger(to.finger, bendOf(instrument, to))} over ${to.string} while the open ${from.string} still sounds.`;
   if (from.finger !== 0 && from.finger === to.finger) {
     return from.stop === to.stop
       ? `${capital(fingerWords(to.finger))} lies across both strings.`

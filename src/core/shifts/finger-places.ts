@@ -29,19 +29,3 @@ export function fingerAt(
 function strain(place: FingerPlace): number {
   return (place.reach === 'none' ? 0 : 20) + (place.drawn ? 10 : 0) + fingerRank(place.finger);
 }
-
-/** The finger that plays a stop in first position, and how many half steps beyond its place the stop lies. */
-export interface FromHome {
-  readonly finger: StoppingFinger;
-  /** Half steps above that finger's own place; 0 when the finger plays the stop. */
-  readonly above: number;
-}
-
-/** A stop told by the fingers of first position on the same string; the highest of them where none reaches. */
-export function fromHome(frames: readonly Frame[], homeHand: number, stop: number): FromHome | undefined {
-  for (let above = 0; stop - above > 0; above += 1) {
-    const finger = fingerAt(frames, { hand: homeHand, thumb: false }, stop - above, true);
-    if (finger !== undefined) return { finger, above };
-  }
-  return undefined;
-}

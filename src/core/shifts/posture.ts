@@ -27,14 +27,17 @@ const MOMENTS: readonly Moment[] = [
   },
   { words: 'Fingers curved and close to the string.', matters: (note) => note.finger !== 0 },
   {
-    words: 'The thumb stays round and loose, and moves with the hand.',
+    words: 'The thumb travels with the hand, round and loose, neither before it nor after it.',
     matters: (note, before) => before !== undefined && note.finger !== 0 && note.hand !== before.hand,
   },
   {
     words: 'Elbow round for the high position; a quicker bow.',
     matters: (note, _, { neckEnd }) => note.finger !== 0 && note.hand >= neckEnd,
   },
-  { words: 'Wrist straight as the hand opens; close it again at once.', matters: (note) => note.reach !== 'none' },
+  {
+    words: 'Wrist straight as the hand opens; it closes again when the reach is over.',
+    matters: (note) => note.reach !== 'none',
+  },
   {
     words: 'The fourth finger stands round, the hand does not turn away for it.',
     matters: (note) => note.finger === 4,

@@ -1,10 +1,11 @@
 import { sentence, spelledCount } from '../base/words.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
-import { fingerWords } from '../instruments/finger-words.ts';
+import { bentFinger, fingerWords } from '../instruments/finger-words.ts';
 import { positionWords } from '../instruments/position.ts';
 import type { Passage } from '../passage/passage.ts';
-import { printed } from '../theory/pitch.ts';
+import { nameLeaning, printed } from '../theory/pitch.ts';
 import type { Check } from './check.ts';
+import type { HomePlace } from './home-place.ts';
 import type { Finding, ShiftCard } from './shift-card.ts';
 
 /** `a half step`, `a whole step`, `three half steps`. */
@@ -59,7 +60,8 @@ export function leadSentences(card: ShiftCard): string[] {
 /** What hides the move or makes it harder. */
 export function timingSentence(card: ShiftCard): string | undefined {
   if (card.overOpen) return 'The hand moves while the open string sounds.';
-  return card.crosses ? 'The bow crosses as the hand moves: arrive first, then cross.' : undefined;
+  // Where the hand is measured on the string it leaves, the crossing is told already.
+  return card.crosses && !card.replacement ? 'The bow crosses as the hand moves: arrive first, then cross.' : undefined;
 }
 
 /** Where the shift falls in the bow; nothing where every note has a bow of its own. */
@@ -90,16 +92,23 @@ const FAR_FROM_HOME = 4;
 export function placeSentence(finding: Finding, note: FingeredNote): string | undefined {
   const { inFirstPosition, fromHome } = finding;
   if (inFirstPosition) {
-    return inFirstPosition.finger === 0
-      ? `The same note as the open ${inFirstPosition.string}.`
-      : sentence(`in first position ${fingerWords(inFirstPosition.finger)} on ${inFirstPosition.string} plays it`);
+    const { place, string } = inFirstPosition;
+    return place === 'open'
+      ? `The same note as the open ${string}.`
+      : sentence(`in first position ${placedFinger(place)} on ${string} plays it`);
   }
-  if (!fromHome || fromHome.above > FAR_FROM_HOME) return undefined;
-  return fromHome.above === 0
-    ? sentence(`it is the place of ${fingerWords(fromHome.finger)} in first position`)
+  if (!fromHome || Math.abs(fromHome.apart) > FAR_FROM_HOME) return undefined;
+  const side = fromHome.apart > 0 ? 'above' : 'below';
+  return fromHome.apart === 0
+    ? sentence(`it is the place of ${placedFinger(fromHome)} in first position`)
     : sentence(
-        `on ${note.string} it lies ${stepWords(fromHome.above)} above ${fingerWords(fromHome.finger)} of first position`,
+        `on ${note.string} it lies ${stepWords(fromHome.apart)} ${side} ${fingerWords(fromHome.finger)} of first position`,
       );
+}
+
+/** `the high third finger`. */
+function placedFinger({ finger, bend }: HomePlace): string {
+  return bentFinger(finger, bend);
 }
 
 /** How to hear that the note is right. */
@@ -109,7 +118,8 @@ export function checkSentence(finding: Finding, passage: Passage): string {
     return `Hear it against the open ${finding.check.string}: ${intervalWords(finding.check)}.${rings}`;
   const { neighbour } = finding;
   if (!neighbour) return `No open string checks it: sing it first, or play it with a drone.${rings}`;
-  const name = printed(passage.notes.find((note) => note.pitch.midi === neighbour.midi)?.pitch.name ?? '');
+  const inStudy = passage.notes.find((note) => note.pitch.midi === neighbour.midi)?.pitch.name;
+  const name = printed(inStudy ?? nameLeaning(neighbour.midi, passage.leaning));
   const side = neighbour.halfSteps > 0 ? 'above' : 'below';
   return `Tune ${name} first, ${intervalWords(neighbour.check)} the open ${neighbour.check.string}; this note lies ${stepWords(neighbour.halfSteps)} ${side} it.${rings}`.replace(
     'a unison the open',

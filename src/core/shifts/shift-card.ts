@@ -7,16 +7,16 @@ import { stopSpan } from '../instruments/stop.ts';
 import type { Passage } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 import { checkOf, neighbourCheckOf, ringing, type Check, type NeighbourCheck } from './check.ts';
-import { fromHome, type FromHome } from './finger-places.ts';
+import { homePlace, type HomePlace } from './home-place.ts';
 import { guideOf, replacementOf, type Guide, type Replacement } from './guide.ts';
 import { thumbSentence } from './thumb.ts';
 
 /** How a note is found and heard to be right. */
 export interface Finding {
   /** Where first position plays the same pitch, when it does and elsewhere. */
-  readonly inFirstPosition: { readonly string: string; readonly finger: FingeredNote['finger'] } | undefined;
+  readonly inFirstPosition: { readonly string: string; readonly place: HomePlace | 'open' } | undefined;
   /** The place told by the fingers of first position on its own string. */
-  readonly fromHome: FromHome | undefined;
+  readonly fromHome: HomePlace | undefined;
   readonly check: Check | undefined;
   /** Only where the note has no check of its own. */
   readonly neighbour: NeighbourCheck | undefined;
@@ -39,7 +39,8 @@ export interface ShiftCard extends Finding {
   readonly overOpen: boolean;
   /** The bow crosses between the two notes. */
   readonly crosses: boolean;
-  readonly thumb: string;
+  /** What the thumb does, where it is more than to travel along. */
+  readonly thumb: string | undefined;
   /** Where the arrival falls in the bow: with its change, inside a slur; separate where every note has its own. */
   readonly bow: 'separate' | 'change' | 'slur';
   /** The arrival falls on a beat. */
@@ -83,23 +84,19 @@ export function shiftCards(way: Way, passage: Passage, recipe: Recipe): ShiftCar
 /** How one stopped note of a fingering is found and checked. */
 export function findingOf(note: FingeredNote, passage: Passage, recipe: Recipe): Finding {
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
-  const frames = framesOf(instrument, handSystemOf(recipe));
+  const system = handSystemOf(recipe);
   const midi = passage.notes[note.at]?.pitch.midi ?? 0;
   const elsewhere = instrument.strings
     .filter((string) => string.name !== note.string && midi >= string.open)
     .map((string) => ({
       string: string.name,
-      place: fromHome(frames, instrument.homeHand, midi - string.open),
-      open: midi === string.open,
+      place: midi === string.open ? ('open' as const) : homePlace(instrument, system, midi - string.open),
     }))
-    .find(({ place, open }) => open || place?.above === 0);
+    .find(({ place }) => place === 'open' || place?.apart === 0);
   const check = checkOf(instrument, midi, note.string);
   return {
-    inFirstPosition: elsewhere && {
-      string: elsewhere.string,
-      finger: elsewhere.open ? 0 : (elsewhere.place?.finger ?? 0),
-    },
-    fromHome: fromHome(frames, instrument.homeHand, note.stop),
+    inFirstPosition: elsewhere?.place && { string: elsewhere.string, place: elsewhere.place },
+    fromHome: homePlace(instrument, system, note.stop),
     check,
     neighbour: check
       ? undefined

@@ -1,16 +1,16 @@
 import type { FingeredNote } from '../fingering/fingering.ts';
 import type { Instrument } from '../instruments/instrument.ts';
 
-/** What the thumb does in a shift, in a sentence. Common practice, no source. */
+/** What the thumb does in a shift, in a sentence, where it is more than to travel with the hand, as it always does. Common practice, no source. */
 export function thumbSentence(
   { neckEnd, thumbAtNeckEnd }: Pick<Instrument, 'neckEnd' | 'thumbAtNeckEnd'>,
   from: FingeredNote,
   to: FingeredNote,
-): string {
+): string | undefined {
   if (to.thumb && !from.thumb) return 'The thumb comes out from behind the neck and lies across the strings.';
   if (from.thumb && !to.thumb) return 'The thumb goes back behind the neck, under the second finger.';
   if (to.thumb) return 'The thumb stays across the strings and moves with the hand.';
   if (from.hand < neckEnd && to.hand >= neckEnd) return thumbAtNeckEnd.rising;
   if (from.hand >= neckEnd && to.hand < neckEnd) return thumbAtNeckEnd.falling;
-  return 'The thumb travels with the hand, loose, neither before it nor after it.';
+  return undefined;
 }

@@ -80,3 +80,8 @@ export function printed(name: string): string {
 export function pitchClass(tonic: string): number {
   return Note.chroma(tonic);
 }
+
+/** The name of a sounding pitch (MIDI) outside every key: natural where it can be, otherwise by sharps (1) or flats (−1). */
+export function nameLeaning(midi: number, leaning: 1 | -1): string {
+  return leaning > 0 ? Note.fromMidiSharps(midi) : Note.fromMidi(midi);
+}

@@ -31,8 +31,7 @@ export const BowOffer = memo(function BowOffer({ study, onTake }: { study: Score
   return (
     <p className="no-print mt-1 flex flex-wrap items-baseline gap-x-3">
       <span>
-        With this bow {wayName(way, [], study)} has {shiftWords(then)} inside a slur, this fingering{' '}
-        {now}.
+        With this bow {wayName(way, [], study)} has {shiftWords(then)} inside a slur, this fingering {now}.
       </span>
       <Button kind="quiet" onClick={() => onTake(way)}>
         Take that fingering

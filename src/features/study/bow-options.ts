@@ -78,9 +78,9 @@ export function readRhythm(value: string): Bowing['rhythm'] {
 }
 
 export const UNIT_OPTIONS: readonly Option[] = [
-  { value: 'half-beat', label: 'half beats a minute' },
+  { value: 'half-beat', label: 'clicks a minute, two to a beat' },
   { value: 'beat', label: 'beats a minute' },
-  { value: 'two-beats', label: 'double beats a minute' },
+  { value: 'two-beats', label: 'clicks a minute, one to two beats' },
 ];
 
 export const STROKE_OPTIONS: readonly Option[] = [

@@ -106,7 +106,7 @@ export const BowSection = memo(function BowSection({
         .
       </p>
       <details className="no-print">
-        <summary className="cursor-pointer text-faint">Turns, top, accents, part of the bow, loudness</summary>
+        <summary className="cursor-pointer text-faint">Turns, top, accents, part of the bow, dynamics</summary>
         <p className="leading-8">
           Going up, first{' '}
           <Choice
@@ -172,7 +172,7 @@ export const BowSection = memo(function BowSection({
           />
           ,{' '}
           <Choice
-            label="Loudness"
+            label="Dynamics"
             value={bowing.dynamics}
             options={SHAPE_OPTIONS}
             onChoose={(value) => set({ dynamics: value as Bowing['dynamics'] })}

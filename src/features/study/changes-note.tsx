@@ -14,7 +14,7 @@ export const ChangesNote = memo(function ChangesNote({ changes }: { changes: Cha
         </ul>
       ) : null}
       <p className="no-print text-sm text-faint">
-        ▾ marks the notes that lie lower, ▴ those that lie higher, on the score and in the climb.
+        ▾ marks the notes that lie lower, ▴ those that lie higher, on the score and on the map.
       </p>
     </section>
   );

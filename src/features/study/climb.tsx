@@ -32,7 +32,7 @@ export const Climb = memo(function Climb({
   study,
   selection,
   onSelect,
-  title = 'The climb',
+  title = 'The map',
 }: {
   study: ScoredStudy;
   title?: string;
@@ -195,7 +195,8 @@ export const Climb = memo(function Climb({
         })}
       </svg>
       <p className="text-sm text-faint">
-        A frame is one hand; letters below are strings, each with its own line; arrows count the half steps of a shift.
+        One position to a box; letters below are strings, each with its own line; arrows count the half steps of a
+        shift.
         {rows.some((row) => row.backwards)
           ? ' The way down stands under the way up and is read from right to left.'
           : ''}

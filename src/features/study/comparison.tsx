@@ -125,7 +125,7 @@ function OtherWay({
     <div>
       <Climb
         study={{ ...study, way: other.way }}
-        title={`The climb of ${other.name}`}
+        title={`The map of ${other.name}`}
         selection={selection}
         onSelect={onSelect}
       />

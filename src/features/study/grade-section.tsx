@@ -195,9 +195,9 @@ function EstimatedGrade({
                 See it among the others
               </Link>
             ) : null}{' '}
-            An estimate from what is measured, counted from the syllabus’s middle. Of {model.notes.trial.studies} things asked
-            there, each judged without itself, {model.notes.trial.exact} come out exactly, {model.notes.trial.within} within a
-            grade.
+            An estimate from what is measured, counted from the syllabus’s middle. Of {model.notes.trial.studies} things
+            asked there, each judged without itself, {model.notes.trial.exact} come out exactly,{' '}
+            {model.notes.trial.within} within a grade.
           </p>
         </>
       ) : null}

@@ -13,7 +13,7 @@ export type Paper = ReadonlySet<PaperPart>;
 
 export const PAPER_NAMES: Readonly<Record<PaperPart, string>> = {
   fingerboard: 'Fingerboard',
-  climb: 'The climb',
+  climb: 'The map',
   shifts: 'Shifts and crossings',
 };
 

@@ -253,7 +253,7 @@ function setUpOptions({ instrument, setUp }: Choices): Option[] {
 function schoolOptions({ instrument, school }: Choices, own: readonly School[]): Option[] {
   const fits = (one: School): boolean => one.instruments?.includes(instrument) ?? true;
   const options = [
-    { value: '', label: 'of the house' },
+    { value: '', label: 'usual fingering' },
     // The shipped names stand in the middle of a sentence; a teacher's own is left as it was typed.
     ...SCHOOLS.filter(fits).map(({ id, name }) => ({ value: id, label: name.charAt(0).toLowerCase() + name.slice(1) })),
     ...own.filter(fits).map(({ id, name }) => ({ value: id, label: name })),

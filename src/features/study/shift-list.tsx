@@ -5,6 +5,8 @@ import { crossingCards } from '../../core/shifts/crossing-card.ts';
 import { checkSentence, placeSentence, shiftSentences } from '../../core/shifts/sentences.ts';
 import { postureReminders } from '../../core/shifts/posture.ts';
 import { shiftCards, startCard } from '../../core/shifts/shift-card.ts';
+import { instrumentFor } from '../../core/instruments/instruments.ts';
+import { positionWords } from '../../core/instruments/position.ts';
 import { printed } from '../../core/theory/pitch.ts';
 
 /** A card for the start, each shift and each crossing, in playing order; a card leads to its note. */
@@ -20,14 +22,14 @@ export const ShiftList = memo(function ShiftList({
   const { way, passage, recipe } = study;
   const start = startCard(way, passage, recipe);
   const shifts = shiftCards(way, passage, recipe);
-  const crossings = crossingCards(way, passage);
+  const crossings = crossingCards(way, passage, instrumentFor(recipe.instrument, recipe.setUp));
   const reminders = postureReminders(way, recipe);
   return (
     <div>
       <h2 className="text-xl">Shifts</h2>
       {start ? (
         <Card
-          title={`Start: ${start.first.position}, ${start.first.string} string`}
+          title={`Start: ${positionWords(start.first)}, ${start.first.string} string`}
           now={chosen === start.first.at}
           onSelect={() => onSelect(start.first.at)}
         >
@@ -46,7 +48,7 @@ export const ShiftList = memo(function ShiftList({
         {shifts.map((card) => (
           <li key={card.shift.to} className="break-inside-avoid">
             <Card
-              title={`${card.halfSteps > 0 ? '↑' : '↓'} ${card.from.position} to ${card.to.position}: ${counted(Math.abs(card.halfSteps), 'half step')}, ${Math.round(card.millimetres)} mm`}
+              title={`${card.halfSteps > 0 ? '↑' : '↓'} ${positionWords(card.from)} to ${positionWords(card.to)}: ${counted(Math.abs(card.halfSteps), 'half step')}, ${Math.round(card.millimetres)} mm`}
               now={chosen === card.shift.to || chosen === card.shift.from}
               onSelect={() => onSelect(card.shift.to)}
             >

@@ -66,8 +66,8 @@ export function Charts({
           />
           <figcaption className="text-sm text-faint">
             Each mark is one thing asked: across, the grade that asks it; upwards, the grade estimated from its
-            difficulty. Left out of the fit, {model.notes.trial.exact} of {model.notes.trial.studies} are estimated exactly,{' '}
-            {model.notes.trial.within} within one grade. It is an estimate.
+            difficulty. Left out of the fit, {model.notes.trial.exact} of {model.notes.trial.studies} are estimated
+            exactly, {model.notes.trial.within} within one grade. It is an estimate.
             {mine ? ` The filled mark is ${mine.name}.` : ''}
           </figcaption>
         </figure>

@@ -79,7 +79,7 @@ export function MakeMissing({
           label="School"
           value={school}
           options={[
-            { value: '', label: 'of the house' },
+            { value: '', label: 'usual fingering' },
             ...SCHOOLS.filter((one) => !one.instruments).map(({ id, name }) => ({ value: id, label: name })),
           ]}
           onChoose={onSchool}

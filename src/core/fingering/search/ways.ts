@@ -73,7 +73,7 @@ const NO_STATES = new Int32Array(0);
  */
 export function chooseWays(
   { posed, swept, best }: PreparedChoice,
-  forms: readonly Form[],
+  forms: Iterable<Form>,
   { passage, hand }: Task,
   count: number,
 ): FoundPath[] {
@@ -98,14 +98,14 @@ export function chooseWays(
 }
 
 /** The best way and the forms of the systems, each fingering once, with the names of all systems it is a form of. */
-function withSystems(best: FoundPath, forms: readonly Form[], count: number): FoundPath[] {
+function withSystems(best: FoundPath, forms: Iterable<Form>, count: number): FoundPath[] {
   const byKey = new Map([[keyOf(best), best]]);
   for (const { system, found } of forms) {
     const key = keyOf(found);
     const known = byKey.get(key);
-    if (!known && byKey.size >= count) continue;
     const one = known ?? found;
     byKey.set(key, { ...one, systems: [...(one.systems ?? []), system.name] });
+    if (byKey.size >= count) break;
   }
   return [...byKey.values()];
 }
