@@ -37,6 +37,8 @@ export const System = z.strictObject({
   instruments: z.array(z.enum(INSTRUMENTS)).min(1).optional(),
   fits: Fits.prefault({}),
   climbs: z.array(Line).max(12).default([]),
+  /** The first line that can be played is its form; otherwise the one that costs least. */
+  inOrder: z.boolean().default(false),
   /** A finger the study must begin with. */
   begins: z.int().min(1).max(4).optional(),
   /** Groups the scale's own steps decide (`movable-groups.ts`). */

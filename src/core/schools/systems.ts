@@ -68,6 +68,7 @@ const SHIPPED = [
     instruments: UPPER,
     fits: { octaves: [3, 3] },
     climbs: ['home 3rd II 1234 next 12+ 1234', 'home 3rd II 1234 next 12+ 12344'],
+    inOrder: true,
   },
   {
     id: 'third-position-then-threes',
@@ -84,6 +85,7 @@ const SHIPPED = [
     instruments: UPPER,
     fits: { octaves: [2, 4] },
     climbs: ['home I 12+ 1234', 'home I 12+ 12344'],
+    inOrder: true,
   },
   {
     id: 'threes-on-top',
@@ -131,7 +133,7 @@ const SHIPPED = [
     why: 'One hand on each string, the first finger leading every one.',
     instruments: ['cello'],
     fits: { octaves: [1, 1] },
-    climbs: ['12 | 124 | 134', '12 | 124 | 124'],
+    climbs: ['IV 12 | 124 | 134', 'III 12 | 124 | 134', 'IV 12 | 124 | 124', 'III 12 | 124 | 124'],
   },
   {
     id: 'finger-to-a-half-step',

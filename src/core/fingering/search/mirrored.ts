@@ -80,6 +80,17 @@ export function mirroredLattice(problem: Problem, candidates: readonly Pairing[]
     visit,
   };
 
+  // Most fingerings compared share their stretches: each is walked once.
+  const walked = new Map<Side, Map<string, number[]>>();
+  const acrossOnce = (side: Side, from: number, to: number): number[] => {
+    const known = walked.get(side) ?? new Map<string, number[]>();
+    walked.set(side, known);
+    const key = `${from} ${to}`;
+    const states = known.get(key) ?? across(side.walk, from, to);
+    known.set(key, states);
+    return states;
+  };
+
   const read = (path: readonly number[]): Candidate[] => {
     const result = new Array<Candidate>(notes.length);
     const fill = ({ walk, note, heading }: Side, states: readonly number[]): void => {
@@ -93,8 +104,8 @@ export function mirroredLattice(problem: Problem, candidates: readonly Pairing[]
     for (const { link, up, down } of stretches) {
       const here = path[link] as number;
       const next = path[link + 1] as number;
-      fill(up, across(up.walk, oneWay(here, freshUp), oneWay(next, freshUp)));
-      fill(down, across(down.walk, oneWay(here, freshDown), oneWay(next, freshDown)));
+      fill(up, acrossOnce(up, oneWay(here, freshUp), oneWay(next, freshUp)));
+      fill(down, acrossOnce(down, oneWay(here, freshDown), oneWay(next, freshDown)));
     }
     const begin = path[0] as number;
     if (ends.head) fill(ends.head, walkTo(ends.head.walk, beginning(ends.head, problem), oneWay(begin, freshUp)));
@@ -102,7 +113,7 @@ export function mirroredLattice(problem: Problem, candidates: readonly Pairing[]
     if (ends.cap) {
       const end = path[path.length - 1] as number;
       const { state } = overTheTop(ends.cap.walk, candidateIn(end), freshIn(end), visit);
-      fill(ends.cap, across(ends.cap.walk, oneWay(end, freshUp), state));
+      fill(ends.cap, acrossOnce(ends.cap, oneWay(end, freshUp), state));
     }
     return rememberHands(result);
   };

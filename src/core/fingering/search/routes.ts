@@ -45,19 +45,26 @@ export function pose(task: Task, memory: EngineMemory): Outcome<Posed> {
 }
 
 /** The lattices of a problem: with the way down mirrored, and with both ways free, as the way back asks. */
-export function routesOf(problem: Problem, pairs: readonly Pairing[], { hand }: Task): Route[] {
-  const routes: Route[] = [];
-  if (hand.return === 'auto' || hand.return === 'mirror') {
-    const mirrored = mirroredLattice(problem, pairs);
-    if (mirrored) routes.push({ ...mirrored, mirrored: true, charges: [], surcharge: 0 });
-  }
-  if (routes.length === 0 || hand.return === 'auto') {
-    const lattice = oneWayLattice(problem);
-    const read = (path: readonly number[]): Candidate[] => rememberHands(candidatesOn(lattice, path));
-    const free: Route = { lattice, pairs: [], read, mirrored: false, charges: [], surcharge: 0 };
-    routes.push(routes.length === 0 ? free : charged(free, 'way-back-differs', problem));
-  }
-  return routes;
+function routesOf(problem: Problem, pairs: readonly Pairing[], { hand }: Task): Route[] {
+  const mirrored = mirroredRoute(problem, pairs, hand.return);
+  if (!mirrored) return [freeRoute(problem)];
+  return hand.return === 'auto' ? [mirrored, charged(freeRoute(problem), 'way-back-differs', problem)] : [mirrored];
+}
+
+/** The route a plan is solved on: down as it went up where that can be. */
+export function plainRoute(problem: Problem, pairs: readonly Pairing[], { hand }: Task): Route {
+  return mirroredRoute(problem, pairs, hand.return) ?? freeRoute(problem);
+}
+
+function mirroredRoute(problem: Problem, pairs: readonly Pairing[], rule: Task['hand']['return']): Route | undefined {
+  const mirrored = rule === 'auto' || rule === 'mirror' ? mirroredLattice(problem, pairs) : undefined;
+  return mirrored && { ...mirrored, mirrored: true, charges: [], surcharge: 0 };
+}
+
+function freeRoute(problem: Problem): Route {
+  const lattice = oneWayLattice(problem);
+  const read = (path: readonly number[]): Candidate[] => rememberHands(candidatesOn(lattice, path));
+  return { lattice, pairs: [], read, mirrored: false, charges: [], surcharge: 0 };
 }
 
 /** Whether a fingering found elsewhere comes down as it went up, and the terms it pays once for the whole passage. */

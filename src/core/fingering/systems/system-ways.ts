@@ -4,7 +4,7 @@ import { fingerOf } from '../search/candidate.ts';
 import type { EngineMemory } from '../search/memory.ts';
 import { pathCost } from '../search/path-cost.ts';
 import { mirroredPlan, type Plan, type PlannedPlace } from '../search/plan.ts';
-import { standingOf, routesOf, solveBest, type Posed } from '../search/routes.ts';
+import { plainRoute, solveBest, standingOf, type Posed } from '../search/routes.ts';
 import { shiftsOf } from '../search/moves.ts';
 import type { FoundPath } from '../search/ways.ts';
 import { readClimb } from '../../schools/climb.ts';
@@ -90,7 +90,7 @@ function unfit(
   return undefined;
 }
 
-/** Of all lines, repeats and lengths the one that costs least. */
+/** Of all lines, repeats and lengths the one that costs least, or of the first line that can be played. */
 function climbing(system: System, ground: Ground): Solved | NotOffered {
   const { task } = ground;
   const places = rising(task.passage).map((note) => note.at);
@@ -103,6 +103,7 @@ function climbing(system: System, ground: Ground): Solved | NotOffered {
       const solved = solve(task, mirroredPlan(begun(plan, system, places[0] ?? 0), pairs), ground);
       if (solved && (!best || solved.cost < best.cost)) best = solved;
     }
+    if (best && system.inOrder) break;
   }
   return best ?? 'no hand for it';
 }
@@ -198,12 +199,8 @@ function isSensible(solved: Solved, ground: Ground): boolean {
 function solve(task: Task, plan: Plan | undefined, { memory }: Ground): Solved | undefined {
   const problem = problemOf(task, memory, plan);
   if (!problem.ok) return undefined;
-  const routes = routesOf(problem.value, pairsOf(task.passage), task);
-  for (const route of routes) {
-    const best = solveBest({ problem: problem.value, routes: [route] });
-    if (best) return { path: best.path, cost: best.cost };
-  }
-  return undefined;
+  const route = plainRoute(problem.value, pairsOf(task.passage), task);
+  return solveBest({ problem: problem.value, routes: [route] });
 }
 
 /** A fingering with what it costs in the task as it was asked. */
