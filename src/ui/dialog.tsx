@@ -24,12 +24,15 @@ export function Dialog({
   onClose,
   title,
   description,
+  wide = false,
   children,
 }: {
   open: boolean;
   onClose: () => void;
   title: string;
   description: string;
+  /** For a sheet that holds a table. */
+  wide?: boolean;
   children: ReactNode;
 }) {
   return (
@@ -39,7 +42,7 @@ export function Dialog({
         <Radix.Content
           onOpenAutoFocus={rememberFocus}
           onCloseAutoFocus={giveFocusBack}
-          className="fixed top-1/2 left-1/2 max-h-[92vh] w-[min(34rem,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-sm border border-rule bg-sheet p-6 shadow-xl"
+          className={`fixed top-1/2 left-1/2 max-h-[92vh] ${wide ? 'w-[min(64rem,96vw)]' : 'w-[min(34rem,92vw)]'} -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-sm border border-rule bg-sheet p-6 shadow-xl`}
         >
           <Radix.Title className="font-serif text-2xl font-bold">{title}</Radix.Title>
           <Radix.Description className="mt-1 text-faint">{description}</Radix.Description>

@@ -7,6 +7,8 @@ import { inKey, type KeyFate } from '../core/study/other-keys.ts';
 import type { Outcome } from '../core/base/outcome.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
 import { buildKept, type KeptStudy } from '../core/study/kept-study.ts';
+import { systemInKeys, systemsHere, type SystemHere, type SystemInKey } from '../core/study/systems-here.ts';
+import type { System } from '../core/schools/system.ts';
 import type { SavedFinger } from '../core/study/saved-study.ts';
 
 /** What this engine remembers, as long as its worker lives. */
@@ -43,6 +45,16 @@ const engine = {
   /** A teacher's own line of fingers, checked, costed and compared with the engine's. */
   explain(recipe: Recipe, text: string): Outcome<Typed> {
     return explainTyped(recipe, text, memory);
+  },
+
+  /** Every system for the study's instrument, and why those that make no sense here are not offered. */
+  systems(recipe: Recipe): SystemHere[] {
+    return systemsHere(recipe, memory);
+  },
+
+  /** A system of one's own carried through the keys. */
+  systemInKeys(recipe: Recipe, system: System): SystemInKey[] {
+    return systemInKeys(recipe, system, memory);
   },
 
   /** Works a recipe out around the fingering it was kept with. */

@@ -3,6 +3,8 @@ import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
 import { recipeFor } from '../core/grading/asked-study.ts';
 import { featuresOf, type Features } from '../core/grading/difficulty.ts';
 import { fitSection, type Fitted } from '../core/grading/grade-study.ts';
+import { readPage, type PageReading } from '../core/grading/printed/read-page.ts';
+import type { InstrumentId } from '../core/instruments/instruments.ts';
 import { readCsv, type CsvReading } from '../core/grading/syllabus-csv.ts';
 import { readSyllabus, type Ask, type Section, type Syllabus } from '../core/grading/syllabus.ts';
 import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
@@ -84,6 +86,11 @@ const grader = {
   /** Reads a syllabus from CSV text. */
   readCsv(text: string, name: string): Promise<CsvReading | undefined> {
     return run(readCsv(text, name));
+  },
+
+  /** Reads a syllabus as it is printed. */
+  readPrinted(text: string, instrument: InstrumentId, name: string): PageReading {
+    return readPage(text, instrument, name);
   },
 
   /** Reads a syllabus from JSON text. */

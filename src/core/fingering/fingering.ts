@@ -13,7 +13,7 @@ import { pathCost } from './search/path-cost.ts';
 import type { Task } from './search/problem.ts';
 import { pose, solveBest, type Posed } from './search/routes.ts';
 import { chooseWays, prepareChoice, type Form, type FoundPath } from './search/ways.ts';
-import { formOf } from './systems/system-ways.ts';
+import { formOf, type SystemForm } from './systems/system-ways.ts';
 
 export { EngineMemory } from './search/memory.ts';
 export { crossingsOf, type Crossing, type Shift, type Slide } from './search/moves.ts';
@@ -66,18 +66,26 @@ export function fingerPassage(
   if (!posed.ok) return posed;
   const choice = prepareChoice(posed.value, count);
   if (!choice) return culprit(task, memory);
-  const forms = count > 1 ? systemForms(task, posed.value, choice.best, memory) : [];
+  const forms = count > 1 ? offeredForms(task, posed.value, choice.best, memory) : [];
   const found = chooseWays(choice, forms, task, count);
   return { ok: true, value: found.map((way) => describe(way, task, posed.value)) };
 }
 
-/** The systems that apply to a task, each in its best form, in the order they are offered; worked out as they are taken. */
-function* systemForms(task: Task, posed: Posed, best: FoundPath, memory: EngineMemory): Generator<Form> {
+/** The systems asked against a task in the order they are offered, worked out as they are taken. */
+function* formsOn(task: Task, posed: Posed, best: FoundPath, memory: EngineMemory): Generator<SystemForm> {
   const ground = { task, posed, best: best.path, cost: best.cost, memory };
-  for (const system of [...task.hand.systems, ...SYSTEMS]) {
-    const form = formOf(system, ground);
-    if ('found' in form) yield form;
-  }
+  for (const system of [...task.hand.systems, ...SYSTEMS]) yield formOf(system, ground);
+}
+
+function* offeredForms(...on: Parameters<typeof formsOn>): Generator<Form> {
+  for (const form of formsOn(...on)) if ('found' in form) yield form;
+}
+
+/** Every system asked against a task: its best form, or why it has none; nothing where no hand can play the task. */
+export function systemForms(task: Task, memory: EngineMemory = new EngineMemory()): SystemForm[] {
+  const posed = pose(task, memory);
+  const choice = posed.ok ? prepareChoice(posed.value, 2) : undefined;
+  return posed.ok && choice ? [...formsOn(task, posed.value, choice.best, memory)] : [];
 }
 
 /** What may be released to make a passage playable, in the order it is tried, and how the refusal is called. */

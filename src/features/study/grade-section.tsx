@@ -3,11 +3,11 @@ import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { FEATURES } from '../../core/grading/difficulty.ts';
 import { askName } from '../../core/grading/ask-words.ts';
-import { estimateOf } from '../../core/grading/estimate.ts';
-import { changeFor, matchesOf, type NearMiss } from '../../core/grading/match.ts';
+import { bowEstimateOf, estimateOf } from '../../core/grading/estimate.ts';
+import { changeFor, matchesOf, otherName, type NearMiss } from '../../core/grading/match.ts';
 import { asksOf, sectionFor, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import type { RecipeInput } from '../../core/recipe/recipe.ts';
+import type { Recipe, RecipeInput } from '../../core/recipe/recipe.ts';
 import { useSyllabuses } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -49,7 +49,7 @@ export const GradeSection = memo(function GradeSection({
       <h2 id="grade-heading" className="text-xl">
         Which grade is this
       </h2>
-      <Matches all={all} onChange={change} />
+      <Matches all={all} recipe={study.recipe} onChange={change} />
       <EstimatedGrade
         study={study}
         savedId={savedId}
@@ -68,9 +68,11 @@ interface Judged extends ReturnType<typeof matchesOf> {
 /** The lines of syllabuses a study is, and those it nearly is. */
 const Matches = memo(function Matches({
   all,
+  recipe,
   onChange,
 }: {
   all: readonly Judged[];
+  recipe: Recipe;
   onChange: (miss: NearMiss) => void;
 }) {
   const satisfied = all.flatMap((one) => one.satisfied.map((ask) => ({ ask, name: one.syllabus.name })));
@@ -85,6 +87,7 @@ const Matches = memo(function Matches({
           {satisfied.map(({ ask, name }) => (
             <li key={name + ask.gradeName + ask.item.id}>
               ● <span className="font-medium">{ask.gradeName}</span>, {name}: {askName(ask)}
+              {otherName({ recipe }, ask) ? `. ${otherName({ recipe }, ask)}` : ''}
             </li>
           ))}
         </ul>
@@ -155,6 +158,7 @@ function EstimatedGrade({
   }
   const words = section.grades.map(({ name }) => name);
   const model = fitted?.model;
+  const bow = model?.kind === 'model' && features ? bowEstimateOf(model, features) : undefined;
   const estimate = model?.kind === 'model' && features ? estimateOf(model, features) : undefined;
   return (
     <div className="mt-2" aria-label="Estimated grade" role="group">
@@ -175,9 +179,17 @@ function EstimatedGrade({
       ) : estimate && model?.kind === 'model' ? (
         <>
           <p role="status" className="text-lg">
-            Estimated at <span className="font-bold">{words[estimate.grade]}</span> ({(estimate.value + 1).toFixed(1)},
-            give or take {estimate.uncertainty.toFixed(1)} of a grade).
+            Notes and fingering: estimated at <span className="font-bold">{words[estimate.grade]}</span> (
+            {(estimate.value + 1).toFixed(1)}, give or take {estimate.uncertainty.toFixed(1)} of a grade).
           </p>
+          {bow ? (
+            <p>
+              Bow and tempo: as asked about <span className="font-bold">{words[bow.grade]}</span> (
+              {(bow.value + 1).toFixed(1)}, give or take {bow.uncertainty.toFixed(1)}).
+            </p>
+          ) : (
+            <p>Of bow and tempo this syllabus asks too little to judge them.</p>
+          )}
           <ul className="text-sm">
             {estimate.parts.slice(0, TOLD).map(({ feature, by }) => (
               <li key={feature}>

@@ -3,7 +3,10 @@ import { memo } from 'react';
 import { RadioGroup } from 'radix-ui';
 import { fingeringText, highestPosition } from '../../core/fingering/reading/fingering-text.ts';
 import { wayNames } from '../../core/fingering/reading/way-name.ts';
+import type { Way } from '../../core/fingering/fingering.ts';
+import type { Passage } from '../../core/passage/passage.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
+import { OtherSystems } from './other-systems.tsx';
 
 /** The ways to finger the study, best first, one of them chosen. */
 export const WaysList = memo(function WaysList({
@@ -52,14 +55,24 @@ export const WaysList = memo(function WaysList({
               </span>
             </span>
             <span className="mt-0.5 block pl-6 font-serif text-[0.95rem] tracking-wide text-faint">
-              {fingeringText(way.fingers.slice(0, (built.passage.top || way.fingers.length) + 1))}
+              {bothWays(way, built.passage)}
             </span>
           </RadioGroup.Item>
         ))}
       </RadioGroup.Root>
+      <OtherSystems recipe={built.recipe} />
     </section>
   );
 });
+
+/** The way up, and the way down after a bar where it is another. */
+function bothWays({ fingers }: Way, { top }: Passage): string {
+  const up = fingers.slice(0, (top || fingers.length) + 1);
+  const down = fingers.slice(up.length);
+  const back = [...up].reverse().slice(1);
+  const same = down.every((note, k) => note.finger === back[k]?.finger && note.string === back[k]?.string);
+  return same ? fingeringText(up) : `${fingeringText(up)}  |  ${fingeringText(down)}`;
+}
 
 function count(number: number, noun: string): string {
   return number === 0 ? `no ${noun}s` : counted(number, noun);

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { whatDecides } from '../../core/fingering/reading/reasons.ts';
+import { whatDecides, type Reason } from '../../core/fingering/reading/reasons.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 
 /** How many reasons are told; what is left weighs little. */
@@ -16,25 +16,32 @@ export const WhyList = memo(function WhyList({ built, chosen }: { built: BuiltSt
   if (!way || !easiest || !next) return null;
   const first = way === easiest;
   const reasons = first ? whatDecides(easiest, next) : whatDecides(easiest, way);
+  const heavy = reasons.slice(0, TOLD);
+  const speaking = heavy.filter(({ difference }) => difference > 0 === first);
+  const against = heavy.filter(({ difference }) => difference > 0 !== first);
   return (
     <section aria-labelledby="why-heading" className="mt-3">
       <h3 id="why-heading" className="text-lg">
         {first ? 'Why it comes before the next' : 'Why it comes after the easiest'}
       </h3>
-      <ul>
-        {reasons.slice(0, TOLD).map((reason) => (
-          <li key={reason.term} className="flex gap-3 py-0.5">
-            <span className="w-12 shrink-0 text-right text-faint">
-              {reason.difference > 0 ? '+' : '−'}
-              {Math.abs(reason.difference).toFixed(1)}
-            </span>
-            <span>{reason.why}</span>
-          </li>
-        ))}
-      </ul>
-      <p className="mt-1 text-sm text-faint">
-        + speaks against the {first ? 'next' : 'chosen'} way, − for it; a comfortable shift is about 3.
-      </p>
+      {speaking.length > 0 ? <Sides title="For it" reasons={speaking} /> : null}
+      {against.length > 0 ? <Sides title="Against it" reasons={against} /> : null}
     </section>
   );
 });
+
+/** What speaks for a way, or against it, the weightiest first. */
+function Sides({ title, reasons }: { title: string; reasons: readonly Reason[] }) {
+  return (
+    <>
+      <p className="text-sm text-faint">{title}</p>
+      <ul>
+        {reasons.map((reason) => (
+          <li key={reason.term} className="py-0.5">
+            {reason.why}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

@@ -10,6 +10,7 @@ import { Dialog } from '../../ui/dialog.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
 import { grader } from '../../workers/grader.ts';
+import { PrintedSyllabus } from './printed-syllabus.tsx';
 
 /** Beyond this a file is not even read, bytes. */
 const LARGEST = 50_000_000;
@@ -77,6 +78,7 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
       >
         {busy ? 'Reading …' : 'Import …'}
       </FileButton>
+      <PrintedSyllabus onTake={take} />
       <Button
         kind="quiet"
         onClick={() => {
