@@ -124,6 +124,7 @@ export const arbitraryRecipe: fc.Arbitrary<RecipeInput> = fc
       ...(instrument === 'bass' ? { handSystem: seed.handSystem } : {}),
       ...(form === 'melodic-minor' ? { melodicDescent: seed.descent } : {}),
       bowing: seed.rich ? { ...given(seed.bowing), ...turns } : turns,
+      ...(seed.rich && seed.startOctave !== undefined ? { remarks: [{ at: seed.startOctave, text: 'lightly' }] } : {}),
       ...(seed.rich ? given({ fitBow: seed.fitBow, groups: seed.groups }) : {}),
       ...(seed.rich && seed.startOctave !== undefined ? { start: `${tonic}${seed.startOctave}` } : {}),
       pins: seed.pins

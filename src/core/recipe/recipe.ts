@@ -17,6 +17,15 @@ export function schoolOf({ school }: { readonly school?: string | School | undef
   return typeof school === 'string' ? schoolNamed(school) : school;
 }
 
+const Remark = z.strictObject({
+  at: whole('The note a remark stands at, counted from 0,', 0, 2000),
+  text: z
+    .string({ error: 'A remark is a few words.' })
+    .trim()
+    .min(1, { error: 'Write a word, or leave the remark out.' })
+    .max(80, { error: 'A remark at a note has at most 80 letters.' }),
+});
+
 /** What a teacher asks for: who plays, which notes, by what rules of the hand, with what bow. */
 export const Recipe = z
   .strictObject({
@@ -24,6 +33,8 @@ export const Recipe = z
     ...askFields,
     ...handFields,
     bowing: Bowing.prefault({}),
+    /** The teacher's own words at a note, `at` counted from 0. */
+    remarks: z.array(Remark).max(200, { error: 'A study keeps at most 200 remarks.' }).default([]),
     ways: whole('The number of ways', 1, 20).default(8),
   })
   .superRefine((recipe, context) => {

@@ -111,6 +111,10 @@ function directionsBefore(at: number, marks: Marks): Direction[] {
   const heading = marks.headings.get(at);
   if (heading !== undefined) list.push({ kind: 'heading', words: heading });
   if (hand !== undefined && !marks.handEnds.has(at)) list.push({ kind: 'hand', edge: 'start' });
+  const remark = marks.remarks.get(at);
+  if (remark !== undefined) list.push({ kind: 'remark', words: remark });
+  const teaching = marks.teaching.get(at);
+  if (teaching !== undefined) list.push({ kind: 'teaching', words: teaching });
   const wedge = marks.wedges.get(at);
   if (wedge !== undefined) {
     if (wedge === 'diminuendo' && at > 0) list.push({ kind: 'wedge', edge: 'stop' });

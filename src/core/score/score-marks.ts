@@ -3,6 +3,7 @@ import { instrumentFor } from '../instruments/instruments.ts';
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
 import { differingNotes } from '../fingering/reading/comparison.ts';
 import { changingNotes, type ScoredStudy } from './scored-study.ts';
+import { teachingWords, type NoteWords } from './teaching-marks.ts';
 
 /** What is printed at a note besides the note: found once for the whole study. */
 export interface Marks {
@@ -24,6 +25,10 @@ export interface Marks {
   readonly wedges: ReadonlyMap<number, 'crescendo' | 'diminuendo' | 'stop'>;
   /** Short words under a note: what other ways play there, whether it lies higher or lower than known. */
   readonly under: ReadonlyMap<number, readonly string[]>;
+  /** What is to be done at a note, in a word or two. */
+  readonly teaching: NoteWords;
+  /** The teacher's own words. */
+  readonly remarks: NoteWords;
 }
 
 /** Everything printed at the notes of a study. */
@@ -51,6 +56,8 @@ export function marksOf(study: ScoredStudy): Marks {
   const descent = starts.find((at) => at > passage.top || at === passage.top);
   const bowed = new Set([0, ...(descent === undefined ? [] : [descent]), starts.at(-1) ?? 0]);
   const under = underNotes(study);
+  const teaching = teachingWords(study, study.look?.marks ?? []);
+  const remarks: NoteWords = new Map(recipe.remarks.map(({ at, text }) => [at, text]));
   const shape = bowMarks(study);
   const fingered = fingeredNotes(study);
   const headings = new Map(partNames(recipe).map((name, part) => [passage.parts[part] ?? 0, name]));
@@ -64,9 +71,11 @@ export function marksOf(study: ScoredStudy): Marks {
       bowed,
       fingered,
       under,
+      teaching,
+      remarks,
       ...shape,
     };
-  return { headings, numerals, handStarts, handEnds, strokes, bowed, fingered, under, ...shape };
+  return { headings, numerals, handStarts, handEnds, strokes, bowed, fingered, under, teaching, remarks, ...shape };
 }
 
 /** Notes whose finger stands over them. */

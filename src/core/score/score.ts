@@ -94,6 +94,10 @@ export type Direction =
   | { readonly kind: 'position'; readonly words: string }
   /** The name of a part of a study of several. */
   | { readonly kind: 'heading'; readonly words: string }
+  /** What is to be done here, in a word or two, below. */
+  | { readonly kind: 'teaching'; readonly words: string }
+  /** The teacher's own words, above. */
+  | { readonly kind: 'remark'; readonly words: string }
   /** The numeral of the string, below. */
   | { readonly kind: 'string'; readonly words: string }
   | { readonly kind: 'hand'; readonly edge: 'start' | 'stop' }

@@ -3,6 +3,7 @@ import type { Altered } from '../study/known-study.ts';
 import type { Passage } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 import type { NoteNames } from '../theory/note-names.ts';
+import type { TeachingMark } from './teaching-marks.ts';
 
 /** A study with one of its fingerings, ready to be written down. */
 export interface ScoredStudy {
@@ -26,6 +27,8 @@ export interface ScoreLook {
   readonly names?: NoteNames;
   /** Notes whose names are covered, to be said by heart. */
   readonly covered?: readonly number[];
+  /** What else is printed at the notes. */
+  readonly marks?: readonly TeachingMark[];
   /** One or two other ways, their fingers and strings under the notes where they differ. */
   readonly beside?: readonly Way[];
   /** Notes marked as higher or lower than in a study the pupil knows. */

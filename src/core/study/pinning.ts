@@ -26,10 +26,10 @@ function inOrder(pins: readonly Pin[]): Pin[] {
 }
 
 /**
- * Pins carried from one passage to another of the same steps, such as after a turn was added: each
+ * Pins, or anything else that stands at a note, carried from one passage to another of the same steps, such as after a turn was added: each
  * stays on the note it was made for; those on notes that are gone are let go.
  */
-export function movedPins(pins: readonly Pin[], before: Passage, after: Passage): Pin[] {
+export function movedPins<T extends { readonly at: number }>(pins: readonly T[], before: Passage, after: Passage): T[] {
   const own = (passage: Passage): number[] => passage.notes.filter((note) => !note.added).map((note) => note.at);
   const places = own(before);
   const there = own(after);

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Recipe } from '../recipe/recipe.ts';
 
 /** The engine's version: raised when the same recipe may come out fingered another way. */
-export const ENGINE_VERSION = 3;
+export const ENGINE_VERSION = 4;
 
 const SavedFinger = z.object({
   string: z.string().min(1).max(3),

@@ -1,7 +1,7 @@
 import { LETTERS, printed, tonicName, type Pitch } from './pitch.ts';
 
-/** How notes are named aloud: letters, syllables by letter (fixed), syllables by degree (movable). */
-export const NOTE_NAMES = ['letters', 'fixed', 'movable'] as const;
+/** How notes are named aloud: letters, syllables by letter (fixed), syllables by degree (movable), numbers of degrees. */
+export const NOTE_NAMES = ['letters', 'fixed', 'movable', 'degrees'] as const;
 
 export type NoteNames = (typeof NOTE_NAMES)[number];
 
@@ -19,6 +19,7 @@ export function noteName(pitch: Pitch, tonic: Pitch, names: NoteNames): string {
     return syllable + printed(tonicName(pitch)).slice(1);
   }
   const degree = (LETTERS.indexOf(pitch.letter) - LETTERS.indexOf(tonic.letter) + 7) % 7;
+  if (names === 'degrees') return degree === 0 && pitch.midi > tonic.midi ? '8' : String(degree + 1);
   const above = (((pitch.midi - tonic.midi) % 12) + 12) % 12;
   const bent = ((above - (MAJOR_STEPS[degree] ?? 0) + 18) % 12) - 6;
   if (bent === 0) return SYLLABLES[degree] ?? '';

@@ -23,7 +23,7 @@ const PLAIN = [
   'return',
 ] as const;
 const LISTS = ['groups', 'strings'] as const;
-const JSON_FIELDS = ['positions', 'bowing', 'setUp', 'school'] as const;
+const JSON_FIELDS = ['positions', 'bowing', 'setUp', 'school', 'remarks'] as const;
 
 /** Writes choices into an address, so that a reload or a shared link shows the same study. */
 export function toAddress(choices: RecipeInput, way: number): URLSearchParams {

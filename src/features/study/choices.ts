@@ -32,6 +32,7 @@ export function changeChoices(choices: Choices, change: Partial<Choices>): Choic
   if (notesChange) {
     delete next.pins;
     delete next.groups;
+    delete next.remarks;
   }
   if (change.instrument && change.instrument !== choices.instrument) {
     delete next.strings;
@@ -77,8 +78,13 @@ export function changeBowing(choices: Choices, bowing: Choices['bowing']): Choic
   const next = { ...choices, bowing };
   const recipes = [readRecipe(choices), readRecipe(next)];
   const [before, after] = recipes.map((recipe) => (recipe.ok ? passageOf(recipe.value) : recipe));
-  if (!choices.pins?.length || !before?.ok || !after?.ok) return next;
-  return { ...next, pins: movedPins(recipes[0]?.ok ? recipes[0].value.pins : [], before.value, after.value) };
+  if (!(choices.pins?.length || choices.remarks?.length) || !before?.ok || !after?.ok) return next;
+  const read = recipes[0]?.ok ? recipes[0].value : undefined;
+  return {
+    ...next,
+    ...(choices.pins ? { pins: movedPins(read?.pins ?? [], before.value, after.value) } : {}),
+    ...(choices.remarks ? { remarks: movedPins(read?.remarks ?? [], before.value, after.value) } : {}),
+  };
 }
 
 /** The forms a figure can take, in the order of the chooser. */

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Pin, PinOff } from 'lucide-react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
@@ -28,12 +28,15 @@ export const NoteBar = memo(function NoteBar({
   onPin,
   onPinRun,
   onRelease,
+  onRemark,
 }: {
   study: ScoredStudy;
   selection: Selection;
   onPin: (at: number, option: Pick<NoteOption, 'string' | 'finger'>) => void;
   onPinRun: (from: number, to: number) => void;
   onRelease: (from: number, to: number) => void;
+  /** Writes the teacher's own words at a note; empty takes them away. */
+  onRemark: (at: number, text: string) => void;
 }) {
   const [from, to] = rangeOf(selection);
   const pinned = study.recipe.pins.some((pin) => pin.at >= from && pin.at <= to);
@@ -51,10 +54,43 @@ export const NoteBar = memo(function NoteBar({
         </div>
       </div>
       <Posture study={study} from={from} to={to} />
+      {from === to ? (
+        <OwnWords
+          key={from}
+          text={study.recipe.remarks.find(({ at }) => at === from)?.text ?? ''}
+          onText={(text) => onRemark(from, text)}
+        />
+      ) : null}
       {from === to ? <Options study={study} at={from} onPin={onPin} /> : null}
     </section>
   );
 });
+
+/** The teacher's own words at the note: kept with the study, printed over it. */
+function OwnWords({ text, onText }: { text: string; onText: (text: string) => void }) {
+  const [typed, setTyped] = useState(text);
+  const [before, setBefore] = useState(text);
+  if (before !== text) {
+    setBefore(text);
+    setTyped(text);
+  }
+  const keep = (): void => {
+    if (typed.trim() !== text) onText(typed.trim());
+  };
+  return (
+    <label className="mt-1 flex flex-wrap items-baseline gap-2">
+      <span className="text-sm text-faint">Your words here</span>
+      <input
+        value={typed}
+        maxLength={80}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => event.key === 'Enter' && keep()}
+        className="min-w-48 grow border-b border-rule bg-paper px-1"
+      />
+    </label>
+  );
+}
 
 /** The one reminder on posture that belongs to the chosen notes. */
 function Posture({ study, from, to }: { study: ScoredStudy; from: number; to: number }) {

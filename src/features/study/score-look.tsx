@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import type { FingersShown } from '../../core/score/scored-study.ts';
+import { TEACHING_MARKS, type TeachingMark } from '../../core/score/teaching-marks.ts';
 import type { School } from '../../core/schools/school.ts';
 import { SCHOOLS } from '../../core/schools/schools.ts';
 import { wayNames } from '../../core/fingering/reading/way-name.ts';
@@ -20,6 +21,8 @@ export interface Look {
   readonly names: NoteNames | undefined;
   /** Notes whose names are covered. */
   readonly covered: readonly number[];
+  /** What else is printed at the notes. */
+  readonly marks: readonly TeachingMark[];
   /** Up to two ways or schools set beside the chosen way. */
   readonly besides: readonly Beside[];
   readonly known: KnownStudy | undefined;
@@ -30,6 +33,7 @@ export const USUAL_LOOK: Look = {
   fingers: 'all',
   names: undefined,
   covered: [],
+  marks: [],
   besides: [],
   known: undefined,
 };
@@ -50,6 +54,7 @@ export const NAME_OPTIONS: readonly Option[] = [
   { value: 'letters', label: 'their letters' },
   { value: 'fixed', label: 'do re mi, fixed' },
   { value: 'movable', label: 'do re mi from the tonic' },
+  { value: 'degrees', label: 'their degrees, 1 to 8' },
 ];
 
 /** How the score is written, read as a sentence. */
@@ -90,7 +95,8 @@ export const ScoreLookSentence = memo(function ScoreLookSentence({
         options={NAME_OPTIONS}
         onChoose={(names) => onLook({ ...look, covered: [], names: (names || undefined) as NoteNames | undefined })}
       />
-      {look.names ? <Covers look={look} count={built.passage.notes.length} onLook={onLook} /> : null}; beside this way{' '}
+      {look.names ? <Covers look={look} count={built.passage.notes.length} onLook={onLook} /> : null}; marked:{' '}
+      <Marks look={look} onLook={onLook} />; beside this way{' '}
       <Choice
         label="Beside this way"
         value={besideValue(first)}
@@ -120,6 +126,40 @@ export const ScoreLookSentence = memo(function ScoreLookSentence({
     </p>
   );
 });
+
+const MARK_WORDS: Readonly<Record<TeachingMark, string>> = {
+  extensions: 'extensions',
+  'low-high': 'low and high fingers',
+  stays: 'fingers that stay down',
+  'no-open': 'open strings the key has not',
+  traps: 'fingers to have ready',
+};
+
+/** Each mark switched by itself. */
+function Marks({ look, onLook }: { look: Look; onLook: (look: Look) => void }) {
+  return (
+    <span role="group" aria-label="Marks on the score">
+      {TEACHING_MARKS.map((mark, place) => {
+        const on = look.marks.includes(mark);
+        const marks = on ? look.marks.filter((one) => one !== mark) : [...look.marks, mark];
+        return (
+          <span key={mark}>
+            {place > 0 ? ', ' : ''}
+            <button
+              type="button"
+              aria-pressed={on}
+              className="underline decoration-rule underline-offset-4 hover:bg-wash aria-pressed:font-bold aria-pressed:text-ink"
+              onClick={() => onLook({ ...look, marks })}
+            >
+              {on ? '✓ ' : ''}
+              {MARK_WORDS[mark]}
+            </button>
+          </span>
+        );
+      })}
+    </span>
+  );
+}
 
 const NONE: Beside = { kind: 'none' };
 

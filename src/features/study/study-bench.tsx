@@ -83,6 +83,7 @@ export const StudyBench = memo(function StudyBench({
   const changes = useKnown(look.known, study, chosen);
   const scored = useScored(study, chosen, {
     fingers: look.fingers,
+    ...(look.marks.length > 0 ? { marks: look.marks } : {}),
     ...(look.names ? { names: look.names, covered: look.covered } : {}),
     ...(others.length > 0 ? { beside: others.map((other) => other.way) } : {}),
     ...(changes ? { altered: changes.altered } : {}),
@@ -245,6 +246,7 @@ export const StudyBench = memo(function StudyBench({
                 onPin={pinning.pinOne}
                 onPinRun={pinning.pinMany}
                 onRelease={pinning.releaseMany}
+                onRemark={editing.setRemark}
               />
             ) : null}
             {study && others.length > 0 ? (

@@ -26,6 +26,8 @@ export interface Editing {
   readonly chooseWay: (way: number) => void;
   readonly setBowing: (bowing: Bowing) => void;
   readonly changePins: (pins: Recipe['pins']) => void;
+  /** Writes the teacher's own words at a note; empty takes them away. */
+  readonly setRemark: (at: number, text: string) => void;
   readonly followSchool: (school: Choices['school']) => void;
   /** Undoes the last change, or does it again. */
   readonly stepBack: (forth: boolean) => void;
@@ -64,6 +66,10 @@ export function useEditing(choices: Choices, way: number, onChange: (choices: Ch
     chooseWay: useStableCallback((next: number) => change(choices, next)),
     setBowing: useStableCallback((bowing: Bowing) => change(changeBowing(choices, bowing))),
     changePins: useStableCallback((pins: Recipe['pins']) => change({ ...choices, pins })),
+    setRemark: useStableCallback((at: number, text: string) => {
+      const others = (choices.remarks ?? []).filter((remark) => remark.at !== at);
+      change({ ...choices, remarks: text ? [...others, { at, text }].sort((a, b) => a.at - b.at) : others }, way);
+    }),
     followSchool: useStableCallback((school: Choices['school']) => change({ ...choices, school })),
     stepBack: useStableCallback((forth: boolean) => {
       const target = forth ? undo.forth({ choices, way, look }) : undo.back({ choices, way, look });

@@ -149,7 +149,7 @@ function Row({
               .map((tonic) => `${printed(tonic)}, `)
               .reverse()
               .join('')}
-            {askName({ item, tonic: item.tonics[0] ?? 'C' })}; {askManner({ item })}
+            {askName({ item, tonic: item.tonics.at(-1) ?? 'C' })}; {askManner({ item })}
           </span>
         ))}
         {line && line.items.length === 0 && !line.unread && text.trim() ? (
