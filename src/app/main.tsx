@@ -18,6 +18,9 @@ const TuningScreen = lazy(async () => ({
   default: (await import('../features/tuning/tuning-screen.tsx')).TuningScreen,
 }));
 
+const BookScreen = lazy(async () => ({
+  default: (await import('../features/book/book-screen.tsx')).BookScreen,
+}));
 const SyllabusScreen = lazy(async () => ({
   default: (await import('../features/syllabus/syllabus-screen.tsx')).SyllabusScreen,
 }));
@@ -67,6 +70,14 @@ layOutDemo()
                     element={
                       <Suspense>
                         <SyllabusScreen />
+                      </Suspense>
+                    }
+                  />
+                  <Route
+                    path="/book"
+                    element={
+                      <Suspense>
+                        <BookScreen />
                       </Suspense>
                     }
                   />

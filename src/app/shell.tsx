@@ -25,6 +25,7 @@ export function Shell() {
             <Place to="/">Library</Place>
             <Place to="/studies/new">Build</Place>
             <Place to="/syllabus">Syllabus</Place>
+            <Place to="/book">Your book</Place>
             <Place to="/tuning">Tuning</Place>
           </nav>
           {currentStudio() === 'demo' ? <DemoBanner /> : null}

@@ -1,6 +1,7 @@
 import { backupPieces, readingBackup, type Kept, type Unreadable } from '../core/library/backup.ts';
 import { mergeBackup, type Merge } from '../core/library/backup-merge.ts';
 import { listed } from '../core/study/listed-study.ts';
+import { BOOKS_KEPT, readBooks } from './book.ts';
 import { inOneGo } from './database.ts';
 import { listOf, readFacts } from './facts.ts';
 import { newId, readLibrary } from './library.ts';
@@ -22,6 +23,7 @@ export class Stopped extends Error {
 const LISTS = [
   { kind: 'schools', key: SCHOOLS_KEPT, read: readSchools },
   { kind: 'syllabuses', key: SYLLABUSES, read: readSyllabuses },
+  { kind: 'books', key: BOOKS_KEPT, read: readBooks },
   { kind: 'examinations', key: CALLS, read: readMockCalls },
 ] as const;
 
@@ -35,8 +37,13 @@ async function everything(onProgress: OnProgress): Promise<Kept> {
       if (!good.has(nameOf(record))) unreadable.push({ kind, key: nameOf(record).slice(0, 200), record });
     }
   }
-  const [schools, syllabuses, examinations] = await Promise.all([readSchools(), readSyllabuses(), readMockCalls()]);
-  return { studies, schools, syllabuses, examinations, unreadable };
+  const [schools, syllabuses, books, examinations] = await Promise.all([
+    readSchools(),
+    readSyllabuses(),
+    readBooks(),
+    readMockCalls(),
+  ]);
+  return { studies, schools, syllabuses, books, examinations, unreadable };
 }
 
 /** What tells one entry of a list from another: its id, or all of it. */

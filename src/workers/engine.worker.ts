@@ -4,7 +4,8 @@ import { explainTyped, type Typed } from '../core/study/typed/explain.ts';
 import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
-import type { Outcome } from '../core/base/outcome.ts';
+import { granted, type Outcome } from '../core/base/outcome.ts';
+import { withBookLine } from '../core/book/book.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
 import { buildKept, type KeptStudy } from '../core/study/kept-study.ts';
 import { systemInKeys, systemsHere, type SystemHere, type SystemInKey } from '../core/study/systems-here.ts';
@@ -19,9 +20,10 @@ let latest = 0;
 
 /** The fingering engine, off the page's thread. */
 const engine = {
-  /** Works a recipe out; anything may be passed, the recipe is read first. */
-  build(recipe: unknown): Outcome<BuiltStudy> {
-    return buildFrom(recipe, memory);
+  /** Works a recipe out, a line of the teacher's own book first among its ways; anything may be passed, the recipe is read first. */
+  build(recipe: unknown, own?: string): Outcome<BuiltStudy> {
+    const built = buildFrom(recipe, memory);
+    return own && built.ok ? granted(withBookLine(built.value, own, memory)) : built;
   },
 
   /** Every finger and string one note of a fingering can take, easiest first. */

@@ -10,7 +10,8 @@ import { readSyllabus, type Ask, type Section, type Syllabus } from '../core/gra
 import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import type { Passage } from '../core/passage/passage.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
-import type { Outcome } from '../core/base/outcome.ts';
+import { granted, type Outcome } from '../core/base/outcome.ts';
+import { bookLineFor, readBook, withBookLine, type BookEntry, type BookLine } from '../core/book/book.ts';
 
 /** What this grader's engine remembers. */
 const memory = new EngineMemory();
@@ -42,11 +43,18 @@ async function run<T>(
   }
 }
 
-function* making(asks: readonly Ask[], school: string | undefined): Generator<number, Made[]> {
+function* making(
+  asks: readonly Ask[],
+  school: string | undefined,
+  book: readonly BookEntry[],
+): Generator<number, Made[]> {
   const made: Made[] = [];
   for (const ask of asks) {
     yield made.length / asks.length;
-    made.push({ ask, outcome: buildFrom(recipeFor(ask, school), memory) });
+    const recipe = recipeFor(ask, school);
+    const outcome = buildFrom(recipe, memory);
+    const own = bookLineFor(recipe, book);
+    made.push({ ask, outcome: own && outcome.ok ? granted(withBookLine(outcome.value, own, memory)) : outcome });
   }
   return made;
 }
@@ -62,10 +70,11 @@ const grader = {
   make(
     asks: readonly Ask[],
     school: string | undefined,
+    book: readonly BookEntry[],
     onProgress?: (share: number) => void,
   ): Promise<Made[] | undefined> {
     makingStopped = false;
-    return run(making(asks, school), onProgress, () => makingStopped);
+    return run(making(asks, school, book), onProgress, () => makingStopped);
   },
 
   /** Fits a model to a section; the same section is fitted once. */
@@ -86,6 +95,11 @@ const grader = {
   /** Reads a syllabus from CSV text. */
   readCsv(text: string, name: string): Promise<CsvReading | undefined> {
     return run(readCsv(text, name));
+  },
+
+  /** Reads a page of a teacher's own fingerings, each line checked. */
+  async readBook(text: string, onProgress?: (share: number) => void): Promise<BookLine[]> {
+    return (await run(readBook(text, memory), onProgress)) ?? [];
   },
 
   /** Reads a syllabus as it is printed. */

@@ -49,6 +49,7 @@ export function mergeBackup(here: Kept, file: Kept, newId: () => string): Merge 
     studies: added(here.studies, file.studies, takenBy('studies')),
     schools: added(here.schools, file.schools, takenBy('schools')),
     syllabuses: added(here.syllabuses, file.syllabuses, takenBy('syllabuses')),
+    books: added(here.books, file.books, takenBy('books')),
     examinations,
     unreadable: unreadableAdded(here, file),
   };

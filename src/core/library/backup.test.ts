@@ -9,7 +9,7 @@ import { readBackup, writeBackup, type Kept } from './backup.ts';
 import { mergeBackup, mergeWords } from './backup-merge.ts';
 
 const NOW = '2026-03-02T10:00:00.000Z';
-const NOTHING: Kept = { studies: [], schools: [], syllabuses: [], examinations: [], unreadable: [] };
+const NOTHING: Kept = { studies: [], schools: [], syllabuses: [], books: [], examinations: [], unreadable: [] };
 
 function saved(id: string, recipe: object, name?: string): SavedStudy {
   const { recipe: whole, ways } = playable({ ways: 1, ...recipe });
@@ -31,6 +31,7 @@ const KEPT: Kept = {
     saved('study-2', { instrument: 'cello', tonic: 'Eb', form: 'melodic-minor', octaves: 2 }),
     saved('study-3', { instrument: 'bass', tonic: 'F#', form: 'harmonic-minor' }),
   ],
+  books: [{ id: 'own-book', text: 'Violin\nG major, one octave: G 0123 D 0123' }],
   schools: [SCHOOLS[1]!],
   syllabuses: [SHIPPED[0]!],
   examinations: [
@@ -76,7 +77,7 @@ describe('the backup of a library', () => {
     const { studies } = KEPT;
     const text = JSON.stringify({ format: 'step-ladder-library', version: 1, exported: NOW, studies });
     const read = readBackup(text);
-    expect(read.ok && read.value).toMatchObject({ studies, schools: [], syllabuses: [], examinations: [] });
+    expect(read.ok && read.value).toMatchObject({ studies, schools: [], syllabuses: [], books: [], examinations: [] });
   });
 
   it.each([
@@ -116,14 +117,14 @@ describe('a backup read into a library', () => {
     const merge = mergeBackup(NOTHING, KEPT, counter());
     expect(merge.fresh).toEqual(KEPT);
     expect(mergeWords(merge)).toBe(
-      '3 studies, 1 school, 1 syllabus, 1 mock examination and 1 record that cannot be read added.',
+      '3 studies, 1 school, 1 syllabus, 1 book, 1 mock examination and 1 record that cannot be read added.',
     );
   });
 
   it('adds nothing to the one it came from', () => {
     const merge = mergeBackup(KEPT, KEPT, counter());
     expect(merge.fresh).toEqual(NOTHING);
-    expect(mergeWords(merge)).toBe('Nothing added, 6 already here.');
+    expect(mergeWords(merge)).toBe('Nothing added, 7 already here.');
   });
 
   it('stands beside what has changed since, and does so once', () => {
@@ -133,7 +134,7 @@ describe('a backup read into a library', () => {
     };
     const first = mergeBackup(changed, KEPT, counter());
     expect(first.fresh.studies).toEqual([{ ...KEPT.studies[0], id: 'fresh-1' }]);
-    expect(mergeWords(first)).toBe('1 study added, 5 already here; 1 stands beside your own, changed state.');
+    expect(mergeWords(first)).toBe('1 study added, 6 already here; 1 stands beside your own, changed state.');
     const after: Kept = { ...changed, studies: [...changed.studies, ...first.fresh.studies] };
     expect(mergeBackup(after, KEPT, counter()).fresh).toEqual(NOTHING);
   });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { atPlace, refused, type Outcome } from '../base/outcome.ts';
 import { parseJson, readOutside } from '../base/reading.ts';
+import { Book } from '../book/book.ts';
 import { MockCall } from '../grading/mock-call.ts';
 import { Syllabus } from '../grading/syllabus.ts';
 import { School } from '../schools/school.ts';
@@ -9,11 +10,12 @@ import { SavedStudy } from '../study/saved-study.ts';
 const FORMAT = 'step-ladder-library';
 const VERSION = 1;
 
-/** What a library holds: studies, and the teacher's own schools, syllabuses and mock examinations. */
+/** What a library holds: studies, and the teacher's own schools, syllabuses, fingerings and mock examinations. */
 const KINDS = {
   studies: { entry: SavedStudy, most: 100_000, words: ['study', 'studies'] },
   schools: { entry: School, most: 1000, words: ['school', 'schools'] },
   syllabuses: { entry: Syllabus, most: 1000, words: ['syllabus', 'syllabuses'] },
+  books: { entry: Book, most: 100, words: ['book', 'books'] },
   examinations: { entry: MockCall, most: 100_000, words: ['mock examination', 'mock examinations'] },
 } as const satisfies Record<string, { entry: z.ZodType; most: number; words: readonly [one: string, more: string] }>;
 
@@ -36,6 +38,7 @@ const Head = z.object({
   studies: z.array(z.unknown()).max(KINDS.studies.most),
   schools: z.array(z.unknown()).max(KINDS.schools.most).default([]),
   syllabuses: z.array(z.unknown()).max(KINDS.syllabuses.most).default([]),
+  books: z.array(z.unknown()).max(KINDS.books.most).default([]),
   examinations: z.array(z.unknown()).max(KINDS.examinations.most).default([]),
   unreadable: z.array(Unreadable).max(100_000).default([]),
 });
@@ -87,7 +90,7 @@ export function* readingBackup(text: string): Generator<number, Outcome<Kept>> {
   const head = readOutside(Head, json.value);
   if (!head.ok) return atPlace(head, 'Nothing was imported.');
   const all = KEPT_KINDS.reduce((sum, kind) => sum + head.value[kind].length, 0);
-  const kept: Record<Kind, unknown[]> = { studies: [], schools: [], syllabuses: [], examinations: [] };
+  const kept: Record<Kind, unknown[]> = { studies: [], schools: [], syllabuses: [], books: [], examinations: [] };
   let done = 0;
   for (const kind of KEPT_KINDS) {
     for (const [place, one] of head.value[kind].entries()) {

@@ -86,7 +86,7 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
     onOther(keeping.there);
   };
   const exportIt = (): void => {
-    const none = { schools: [], syllabuses: [], examinations: [], unreadable: [] };
+    const none = { schools: [], syllabuses: [], books: [], examinations: [], unreadable: [] };
     const text = writeBackup({ studies: [keeper.here], ...none }, new Date().toISOString());
     download(fileName(keeper.here.name ?? title, 'json'), text, 'application/json');
   };

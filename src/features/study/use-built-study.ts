@@ -3,6 +3,8 @@ import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/base/outcome.ts';
 import type { KeptStudy } from '../../core/study/kept-study.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
+import { bookLineFor } from '../../core/book/book.ts';
+import { useBookEntries, useBookLine } from '../../data/book.ts';
 import { engine } from '../../workers/engine.ts';
 import { pauseInEdits } from './pause-in-edits.ts';
 import type { Choices } from './choices.ts';
@@ -25,10 +27,11 @@ export interface BuiltSoFar {
 const FORGOTTEN_AFTER = 1_000;
 
 /** The best way of a study alone, which is known long before the others. */
-function bestWay(choices: Choices) {
+function bestWay(choices: Choices, own: string | undefined) {
   return queryOptions({
-    queryKey: ['best', choices],
-    queryFn: async (): Promise<Outcome<BuiltStudy>> => asAsked(await engine().build({ ...choices, ways: 1 }), choices),
+    queryKey: ['best', choices, own],
+    queryFn: async (): Promise<Outcome<BuiltStudy>> =>
+      asAsked(await engine().build({ ...choices, ways: 1 }, own), choices),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: FORGOTTEN_AFTER,
   });
@@ -37,7 +40,8 @@ function bestWay(choices: Choices) {
 /** Sets the engine to work on choices at once, before the screen has followed them. */
 export function useHeadStart(): (choices: Choices) => void {
   const queries = useQueryClient();
-  return (choices) => void queries.prefetchQuery(bestWay(choices));
+  const entries = useBookEntries();
+  return (choices) => void queries.prefetchQuery(bestWay(choices, entries && bookLineFor(choices, entries)));
 }
 
 /**
@@ -47,12 +51,13 @@ export function useHeadStart(): (choices: Choices) => void {
 export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | undefined, way: number): BuiltSoFar {
   // Another way than the best, or a kept one, is only known when all are.
   const bestFirst = saved === undefined && way === 0;
-  const quick = useQuery({ ...bestWay(choices), enabled: bestFirst });
+  const own = useBookLine(choices);
+  const quick = useQuery({ ...bestWay(choices, own), enabled: bestFirst });
   const full = useQuery({
-    queryKey: ['built', choices, saved],
+    queryKey: ['built', choices, saved, own],
     queryFn: async ({ signal }): Promise<Outcome<BuiltStudy | KeptStudy>> => {
       if (bestFirst) await pauseInEdits(signal);
-      return saved ? await engine().buildKept(choices, saved) : await engine().build(choices);
+      return saved ? await engine().buildKept(choices, saved) : await engine().build(choices, own);
     },
     enabled: !bestFirst || quick.data !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
@@ -76,5 +81,5 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
 function asAsked(outcome: Outcome<BuiltStudy>, choices: Choices): Outcome<BuiltStudy> {
   if (!outcome.ok) return outcome;
   const { value } = outcome;
-  return { ok: true, value: { ...value, recipe: { ...value.recipe, ways: choices.ways ?? 5 } } };
+  return { ok: true, value: { ...value, recipe: { ...value.recipe, ways: choices.ways ?? 8 } } };
 }

@@ -8,6 +8,7 @@ import { toSaved } from '../../data/library.ts';
 import { useKeepStudies } from '../../data/library-queries.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { useBookEntries } from '../../data/book.ts';
 import { grader } from '../../workers/grader.ts';
 
 /** Works asks out by one school and keeps them in the library; tells how it goes, and can be stopped. */
@@ -17,10 +18,11 @@ export function useMaking(school: string): {
 } {
   const keep = useKeepStudies();
   const [share, setShare] = useState<number>();
+  const book = useBookEntries();
   const make = async (asks: readonly Ask[]): Promise<void> => {
     setShare(0);
     try {
-      const made = await grader().make(asks, school || undefined, setShare);
+      const made = await grader().make(asks, school || undefined, book ?? [], setShare);
       if (!made) {
         toast('Stopped: nothing was kept.');
         return;
