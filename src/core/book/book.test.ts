@@ -28,7 +28,13 @@ describe('a teacher’s own book', () => {
   it('takes lines for any instrument, checked, beside the engine’s', () => {
     const lines = read(PAGE);
     expect(lines.map(({ line, reason }) => [line, reason])).toEqual([3, 4, 5, 8, 9].map((line) => [line, undefined]));
-    expect(lines.map(({ entry }) => entry!.recipe.instrument)).toEqual(['violin', 'violin', 'violin', 'cello', 'viola']);
+    expect(lines.map(({ entry }) => entry!.recipe.instrument)).toEqual([
+      'violin',
+      'violin',
+      'violin',
+      'cello',
+      'viola',
+    ]);
     expect(lines[0]!.compared).toBe('The engine’s best is the same.');
     expect(lines[1]!.compared).toMatch(/easier/);
   });
@@ -49,10 +55,12 @@ describe('a teacher’s own book', () => {
   });
 
   it('comes first wherever it applies, under either name of the key, and nowhere else', () => {
-    const entries = read('Violin\nD flat major, one octave, starting on the lowest D flat: G 3 D 1234 A 123').flatMap(({ entry, reason }) => {
-      expect(reason).toBeUndefined();
-      return entry ?? [];
-    });
+    const entries = read('Violin\nD flat major, one octave, starting on the lowest D flat: G 3 D 1234 A 123').flatMap(
+      ({ entry, reason }) => {
+        expect(reason).toBeUndefined();
+        return entry ?? [];
+      },
+    );
     const line = bookLineFor({ instrument: 'violin', tonic: 'C#' }, entries);
     expect(line).toBe('G 3 D 1234 A 123');
     const others: RecipeInput[] = [

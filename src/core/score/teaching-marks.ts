@@ -19,8 +19,12 @@ const SOON = 8;
 /** The words of some marks, by note; two at one note stand one after the other. */
 export function teachingWords(study: ScoredStudy, marks: readonly TeachingMark[]): NoteWords {
   const words = new Map<number, string>();
-  for (const mark of marks) {
-    for (const [at, text] of WORDS[mark](study)) words.set(at, [words.get(at), text].filter(Boolean).join(', '));
+  // A finger to have ready says already how it stands.
+  for (const mark of TEACHING_MARKS.filter((one) => marks.includes(one)).reverse()) {
+    for (const [at, text] of WORDS[mark](study)) {
+      const said = words.get(at);
+      if (!said?.split(' ').includes(text)) words.set(at, said ? `${said}, ${text}` : text);
+    }
   }
   return words;
 }

@@ -2,19 +2,25 @@ import { startsThatFit } from '../passage/from-ask.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import { EngineMemory, type Way } from '../fingering/fingering.ts';
 import { buildStudy, type BuiltStudy } from './build.ts';
+import type { Outcome } from '../base/outcome.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 
 /**
  * How a study fares in another key: the same fingers and shifts on other strings or places; the
- * same fingers with shifts elsewhere; fingered anew; or no room for it.
+ * same fingers with shifts elsewhere; the form its system has there; fingered anew, and what stands
+ * against the same fingers; or no room for it.
  */
 export type KeyFate =
-  | { readonly tonic: string; readonly kind: 'same' | 'same-fingers' | 'anew'; readonly study: BuiltStudy }
+  | { readonly tonic: string; readonly kind: 'same' | 'same-fingers'; readonly study: BuiltStudy }
+  /** The form the way's system has in the key. */
+  | { readonly tonic: string; readonly kind: 'same-system'; readonly study: BuiltStudy; readonly system: string }
+  /** Fingered anew: `against` says what stands against the same fingers. */
+  | { readonly tonic: string; readonly kind: 'anew'; readonly study: BuiltStudy; readonly against: string }
   | { readonly tonic: string; readonly kind: 'no-room'; readonly message: string };
 
 /**
  * Carries a study into another key, as near its own register as fits: with the same sequence of
- * fingers where a hand can play it, fingered anew where not.
+ * fingers where a hand can play it, by the same system where it has one, fingered anew where not.
  */
 export function inKey(recipe: Recipe, way: Way, lowest: number, tonic: string, memory = new EngineMemory()): KeyFate {
   const { start: _, ...rest } = recipe;
@@ -30,19 +36,38 @@ export function inKey(recipe: Recipe, way: Way, lowest: number, tonic: string, m
       continue;
     }
     const moved = sameFingers(base, way, memory);
-    if (!moved) return { tonic, kind: 'anew', study: anew.value };
-    const [now] = moved.ways;
-    const same = now && shiftPlaces(now) === shiftPlaces(way) && crossings(now) === crossings(way);
-    return { tonic, kind: same ? 'same' : 'same-fingers', study: moved };
+    if (moved.ok) {
+      const [now] = moved.value.ways;
+      const same = now && shiftPlaces(now) === shiftPlaces(way) && crossings(now) === crossings(way);
+      return { tonic, kind: same ? 'same' : 'same-fingers', study: moved.value };
+    }
+    const bySystem = sameSystem(base, way, memory);
+    if (bySystem) return { tonic, kind: 'same-system', ...bySystem };
+    return { tonic, kind: 'anew', study: anew.value, against: moved.refusal.message };
   }
   return { tonic, kind: 'no-room', message };
 }
 
-/** The study with every finger as it was, strings and hands found anew; none where no hand can. */
-function sameFingers(base: Recipe, way: Way, memory: EngineMemory): BuiltStudy | undefined {
+/** The study with every finger as it was, strings and hands found anew; refused where no hand can. */
+function sameFingers(base: Recipe, way: Way, memory: EngineMemory): Outcome<BuiltStudy> {
   const pins = way.fingers.map(({ at, finger }) => ({ at, finger }));
-  const built = buildStudy({ ...base, pins }, memory);
-  return built.ok && built.value.passage.notes.length === way.fingers.length ? built.value : undefined;
+  return buildStudy({ ...base, pins }, memory);
+}
+
+/** The study by the system the way is a form of, where that has a form in the key. */
+function sameSystem(
+  base: Recipe,
+  { systems }: Way,
+  memory: EngineMemory,
+): { readonly study: BuiltStudy; readonly system: string } | undefined {
+  if (systems.length === 0) return undefined;
+  const built = buildStudy({ ...base, ways: 8 }, memory);
+  if (!built.ok) return undefined;
+  for (const system of systems) {
+    const own = built.value.ways.find((one) => one.systems.includes(system));
+    if (own) return { study: { ...built.value, ways: [own] }, system };
+  }
+  return undefined;
 }
 
 function shiftPlaces(way: Way): string {

@@ -2,38 +2,69 @@ import { INSTRUMENT_TABLE, instrumentFor } from '../../core/instruments/instrume
 import { memo } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { stringPatterns, type StringPattern } from '../../core/fingering/reading/half-steps.ts';
-import { patternWords } from '../../core/fingering/reading/hand-pattern.ts';
+import { patternWords, type PatternWords } from '../../core/fingering/reading/hand-pattern.ts';
 import { strainOf } from '../../core/shifts/strain.ts';
 
 /** The half-step pattern of each string in words and as a row of fingers, and what it asks of the hand. */
 export const HandPatterns = memo(function HandPatterns({ study }: { study: ScoredStudy }) {
   const { way, recipe, passage } = study;
   const strings = instrumentFor(recipe.instrument, recipe.setUp).strings.map((string) => string.name);
-  const words = patternWords(way.fingers, strings, INSTRUMENT_TABLE[recipe.instrument]);
-  const patterns = stringPatterns(way.fingers, strings);
+  const { top, notes } = passage;
+  const there = way.fingers.slice(0, top + 1);
+  const back = way.fingers.slice(top);
+  const rows = (fingers: ScoredStudy['way']['fingers']): Row[] => {
+    const patterns = stringPatterns(fingers, strings);
+    return patternWords(fingers, strings, INSTRUMENT_TABLE[recipe.instrument]).map((words) => ({
+      words,
+      pattern: patterns.find(({ string }) => string === words.string),
+    }));
+  };
+  // A melodic minor comes down by other places than it went up: two patterns, not one laid on the other.
+  const both = top > 0 && top < notes.length - 1 && passage.parts.length === 1;
+  const up = rows(both ? there : way.fingers);
+  const down = both ? rows(back) : up;
+  const apart = JSON.stringify(up) !== JSON.stringify(down);
   return (
     <section aria-labelledby="patterns-heading">
       <h2 id="patterns-heading" className="text-xl">
         Under the fingers
       </h2>
-      <ul className="mt-1">
-        {words.map((one) => (
-          <li key={one.string} className="flex gap-3 border-b border-rule py-1">
-            <span className="w-8 shrink-0 font-bold">{one.string}</span>
-            <span className="min-w-0">
-              {one.halfSteps}
-              {one.beginners ? <span className="text-faint"> · {one.beginners}</span> : null}
-              <FingerRow pattern={patterns.find(({ string }) => string === one.string)} />
-            </span>
-          </li>
-        ))}
-      </ul>
+      {apart ? <h3 className="mt-1">Going up</h3> : null}
+      <Patterns rows={up} />
+      {apart ? (
+        <>
+          <h3 className="mt-2">Coming down</h3>
+          <Patterns rows={down} />
+        </>
+      ) : null}
       <p className="mt-1 text-sm text-faint">
         Fingers that touch are a half step apart. {strainOf(way, passage, recipe).sentences.join(' ')}
       </p>
     </section>
   );
 });
+
+interface Row {
+  readonly words: PatternWords;
+  readonly pattern: StringPattern | undefined;
+}
+
+function Patterns({ rows }: { rows: readonly Row[] }) {
+  return (
+    <ul className="mt-1">
+      {rows.map(({ words, pattern }) => (
+        <li key={words.string} className="flex gap-3 border-b border-rule py-1">
+          <span className="w-8 shrink-0 font-bold">{words.string}</span>
+          <span className="min-w-0">
+            {words.halfSteps}
+            {words.beginners ? <span className="text-faint"> · {words.beginners}</span> : null}
+            <FingerRow pattern={pattern} />
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** A half step in the row of fingers, CSS pixels: as wide as a finger, so that half steps touch. */
 const STEP = 20;

@@ -15,6 +15,7 @@ import { engine } from '../../workers/engine.ts';
 const FATE_WORDS: Readonly<Record<KeyFate['kind'], string>> = {
   same: 'same fingers, same shifts',
   'same-fingers': 'same fingers, other strings or shifts',
+  'same-system': 'by the same system',
   anew: 'fingered anew',
   'no-room': 'no room',
 };
@@ -149,6 +150,8 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
               <span className="w-8 font-serif text-lg font-bold">{printed(fate.tonic)}</span>
               <span>
                 {FATE_WORDS[fate.kind]}
+                {fate.kind === 'same-system' ? `: ${fate.system}` : ''}
+                {fate.kind === 'anew' ? <span className="block text-sm">{fate.against}</span> : null}
                 <span className="block font-serif text-sm tracking-wide text-faint">
                   {fate.kind === 'no-room' ? fate.message : upText(fate.study)}
                 </span>

@@ -1,5 +1,7 @@
 import { listed } from '../../core/base/words.ts';
 import type { InstrumentId } from '../../core/instruments/instruments.ts';
+import type { Recipe } from '../../core/recipe/recipe.ts';
+import { OwnSystems } from './own-systems.tsx';
 import { memo, useState } from 'react';
 import { toast } from 'sonner';
 import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../core/schools/knobs.ts';
@@ -16,8 +18,10 @@ import { download, fileName } from '../../ui/download.ts';
 export const OwnSchool = memo(function OwnSchool({
   school,
   instrument,
+  recipe,
   onSchool,
 }: {
+  recipe: Recipe;
   /** The school the study follows now. */
   school: School | undefined;
   instrument: InstrumentId;
@@ -77,6 +81,11 @@ export const OwnSchool = memo(function OwnSchool({
         />
       </div>
       <Rules rules={school?.rules ?? {}} instrument={instrument} onRules={(rules) => onSchool({ ...own(), rules })} />
+      <OwnSystems
+        systems={school?.systems ?? []}
+        recipe={recipe}
+        onSystems={(systems) => onSchool({ ...own(), systems })}
+      />
       <form
         className="mt-2 flex flex-wrap items-end gap-2"
         onSubmit={(event) => {

@@ -77,7 +77,12 @@ export const Panels = memo(function Panels({
               <WhyList built={built} chosen={chosen} />
             </div>
           ) : null}
-          <OwnSchool school={schoolOf(study.recipe)} instrument={study.recipe.instrument} onSchool={onSchool} />
+          <OwnSchool
+            school={schoolOf(study.recipe)}
+            instrument={study.recipe.instrument}
+            recipe={study.recipe}
+            onSchool={onSchool}
+          />
           <div className="no-print mt-4">
             <OwnLine key={study.title} study={study} onTake={onTake} onSelect={onSelect} />
           </div>

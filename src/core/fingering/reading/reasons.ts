@@ -46,14 +46,19 @@ export function decidingSentence(before: Way, after: Way, names: readonly [befor
   const verdict =
     Math.abs(margin) < 0.05
       ? `${first} and ${second} are equally easy`
-      : `${margin > 0 ? first : second} is easier by ${Math.abs(margin).toFixed(1)}`;
-  const pays = against && `${second} pays more for ${against}`;
-  const gains = speaksFor && `${first} pays more for ${speaksFor}`;
+      : `${margin > 0 ? first : second} is ${easier(margin)}`;
+  const pays = against && `${second} asks more in ${against}`;
+  const gains = speaksFor && `${first} asks more in ${speaksFor}`;
   return capital(`${verdict}: ${[pays, gains].filter(Boolean).join('; ')}.`);
 }
 
+/** How much easier, measured by a comfortable shift, which costs about 3. */
+function easier(margin: number): string {
+  const size = Math.abs(margin);
+  if (size < 1) return 'a little easier';
+  return size < 6 ? 'easier' : 'much easier';
+}
+
 function weighed(reasons: readonly Reason[]): string {
-  return choices(
-    reasons.slice(0, NAMED).map(({ term, difference }) => `${TERMS[term].noun} (${Math.abs(difference).toFixed(1)})`),
-  );
+  return choices(reasons.slice(0, NAMED).map(({ term }) => TERMS[term].noun));
 }
