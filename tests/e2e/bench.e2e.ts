@@ -178,7 +178,7 @@ describe('working on a fingering', () => {
     await told('Note 9 of 29: A4');
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'G 01234 D 123 A 0123 E 012');
     await stage.click('Compare it');
-    await stage.sees('The engine’s way is easier by');
+    await stage.sees('The engine’s way is easier: yours asks more in');
     await stage.click('Take it over');
     await scoreSays(/Fingering: G 01234 {2}D 123/);
   });
@@ -210,7 +210,7 @@ describe('working on a fingering', () => {
     const first = await stage.score();
     await stage.choose('Beside this way', 'the school “Shift early”');
     await stage.sees('Side by side');
-    await stage.sees('pays more for');
+    await stage.sees('asks more in');
     // The other way stands under the staff where it differs, and its climb beside the table.
     await stage.until('two fingerings on the score', async () => {
       const marks = await stage.driver.findElements(By.css('.score .fing'));

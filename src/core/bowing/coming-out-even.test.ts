@@ -131,6 +131,13 @@ describe('coming out even', () => {
 
   it('21 in fours: a turn of three each way makes 24, and the notes are really there', () => {
     const steps = { up: 21, down: 21 };
+    // Of remedies as long as each other in notes and time, those with an opening turn are named first.
+    const ranked = remediesFor(steps, 4, 8);
+    ranked.slice(1).forEach((remedy, k) => {
+      const before = ranked[k]!;
+      const alike = remedy.notes === before.notes && remedy.time === before.time;
+      if (alike && before.opening === 'none') expect(remedy.opening).toBe('none');
+    });
     const sentences = remediesFor(steps, 4, 8).map((remedy) => remedySentence(remedy, steps));
     expect(sentences).toContain(
       'An opening turn of three, a closing turn of three: up 21 and 3 make 24, down 21 and 3 make 24.',

@@ -145,7 +145,14 @@ export function remediesFor(steps: Steps, group: number, most: number): Remedy[]
       }
     }
   }
-  return remedies.sort((a, b) => a.notes - b.notes || a.time - b.time || plainness(a) - plainness(b));
+  return remedies.sort(
+    (a, b) => a.notes - b.notes || a.time - b.time || openingFirst(a) - openingFirst(b) || plainness(a) - plainness(b),
+  );
+}
+
+/** Of remedies as long as each other, those with an opening turn are what teachers take first. */
+function openingFirst({ opening }: Remedy): number {
+  return opening === 'none' ? 1 : 0;
 }
 
 /** Fewer kinds of addition first where notes and time are the same. */

@@ -28,6 +28,14 @@ describe('notes in time', () => {
     expect(lengths(one, { rhythm: [6, 2] })).toEqual([1.5, 0.5, 1.5, 0.5, 1.5, 0.5, 1.5, 0.5]);
   });
 
+  it('holds long notes for two or four beats, where one comes to a beat', () => {
+    expect(lengths(one, { perBeat: 1, beatsPerNote: 4 })).toEqual([4, 4, 4, 4, 4, 4, 4, 4]);
+    expect(lengths(one, { perBeat: 1, beatsPerNote: 2 })).toEqual([2, 2, 2, 2, 2, 2, 2, 2]);
+    expect(lengths(one, { perBeat: 2, beatsPerNote: 4 })).toEqual(lengths(one, { perBeat: 2 }));
+    // Eight whole notes at 60 last 32 s.
+    expect(paceOf(one, Bowing.parse({ perBeat: 1, beatsPerNote: 4 }), VIOLIN).seconds).toBeCloseTo(32, 6);
+  });
+
   it('repeats a note within its own time', () => {
     const strokes = timeNotes(one, Bowing.parse({ perBeat: 1, repeats: 4 }));
     expect(strokes).toHaveLength(32);

@@ -89,10 +89,15 @@ export function metreOf(passage: Passage, bowing: Bowing, chromatic = false): Me
   return chooseMetre(passage, bowing, onsets, onset / TICKS_PER_BEAT, chromatic);
 }
 
+/** Beats each note lasts where notes are long; 1 where several go to a beat or a stroke. */
+export function beatsToANote({ beatsPerNote, perBeat, repeats, rhythm }: Bowing): number {
+  return perBeat === 1 && repeats === 1 && rhythm === 'even' ? beatsPerNote : 1;
+}
+
 /** How long each note of a passage lasts, ticks. */
 function lengthsOf(passage: Passage, bowing: Bowing): number[] {
   const cell = cellOf(bowing.rhythm);
-  const unit = TICKS_PER_BEAT / (cell?.division ?? bowing.perBeat);
+  const unit = (TICKS_PER_BEAT * beatsToANote(bowing)) / (cell?.division ?? bowing.perBeat);
   // A pick-up may begin within a beat; the beat in which the study ends is counted from there.
   const lead = Array.from({ length: bowing.pickup }, (_, k) => unit * (cell?.lengths[k % cell.lengths.length] ?? 1));
   const early = lead.reduce((sum, length) => sum + length, 0);

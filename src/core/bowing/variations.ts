@@ -12,6 +12,16 @@ export interface Variation {
  * then slurred longer and longer, rhythms after. Common practice, no source.
  */
 export const VARIATIONS: readonly Variation[] = [
+  {
+    id: 'whole-notes',
+    name: 'long notes, four beats each',
+    change: { beatsPerNote: 4, perBeat: 1, repeats: 1, slur: 1, rhythm: 'even' },
+  },
+  {
+    id: 'half-notes',
+    name: 'long notes, two beats each',
+    change: { beatsPerNote: 2, perBeat: 1, repeats: 1, slur: 1, rhythm: 'even' },
+  },
   { id: 'four-each', name: 'four strokes to each note', change: { repeats: 4, perBeat: 1, slur: 1, rhythm: 'even' } },
   { id: 'two-each', name: 'two strokes to each note', change: { repeats: 2, perBeat: 1, slur: 1, rhythm: 'even' } },
   { id: 'separate', name: 'separate bows', change: { repeats: 1, perBeat: 2, slur: 1, rhythm: 'even' } },

@@ -33,6 +33,7 @@ function given<T extends object>(fields: T): { [K in keyof T]?: Exclude<T[K], un
 const arbitraryBowing = fc.record({
   slur: maybe(fc.integer({ min: 1, max: 9 })),
   perBeat: maybe(fc.integer({ min: 1, max: 8 })),
+  beatsPerNote: maybe(fc.constantFrom(1 as const, 2 as const, 4 as const)),
   pattern: maybe(fc.array(fc.integer({ min: 1, max: 5 }), { minLength: 2, maxLength: 4 })),
   opening: fc.constantFrom(...TURNS),
   closing: fc.constantFrom(...TURNS),

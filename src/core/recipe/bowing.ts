@@ -25,6 +25,10 @@ export const Bowing = z
   .strictObject({
     slur: whole('Notes to a bow', 1, 64).default(1),
     perBeat: whole('Notes to a beat', 1, 16).default(2),
+    /** Beats to a note, where even notes come one to a beat and one to a stroke: long notes. */
+    beatsPerNote: z
+      .union([z.literal(1), z.literal(2), z.literal(4)], { error: 'A long note lasts two or four beats.' })
+      .default(1),
     opening: oneOf('opening turn', TURNS).default('none'),
     top: oneOf('top note', TOPS).default('once'),
     closing: oneOf('closing turn', TURNS).default('none'),

@@ -48,10 +48,18 @@ export function withBows(bowing: Bowing, value: string): Bowing {
     : { ...rest, slur: Number(value) };
 }
 
-export const BEAT_OPTIONS: readonly Option[] = [1, 2, 3, 4, 5, 6, 7, 8, 12].map((count) => ({
-  value: String(count),
-  label: String(count),
-}));
+export const BEAT_OPTIONS: readonly Option[] = [
+  { value: '1/4', label: 'a note to four beats' },
+  { value: '1/2', label: 'a note to two beats' },
+  ...[1, 2, 3, 4, 5, 6, 7, 8, 12].map((count) => ({ value: String(count), label: String(count) })),
+];
+
+/** What a choice of `BEAT_OPTIONS` sets: long notes are even and have a stroke each. */
+export function timesToABeat(value: string): Partial<Bowing> {
+  const long = /^1\/(2|4)$/.exec(value);
+  if (!long) return { perBeat: Number(value), beatsPerNote: 1 };
+  return { perBeat: 1, beatsPerNote: Number(long[1]) as Bowing['beatsPerNote'], repeats: 1, rhythm: 'even' };
+}
 
 /** Rhythms; a rhythm of one's own has its lengths as value. */
 export function rhythmOptions({ rhythm }: Bowing): Option[] {

@@ -2,6 +2,7 @@ import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/inst
 import { memo, useState } from 'react';
 import { Bowing } from '../../core/recipe/bowing.ts';
 import { evennessOf, isTaken, remediesFor, remedied, stepsOf } from '../../core/bowing/coming-out-even.ts';
+import { beatsToANote } from '../../core/bowing/rhythm.ts';
 import { evenSentence, remedySentence } from '../../core/bowing/even-sentences.ts';
 import { paceOf } from '../../core/bowing/tempo.ts';
 import type { Passage } from '../../core/passage/passage.ts';
@@ -10,6 +11,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 import {
+  timesToABeat,
   ACCENT_OPTIONS,
   BEAT_OPTIONS,
   bowOptions,
@@ -64,9 +66,9 @@ export const BowSection = memo(function BowSection({
         , to a beat{' '}
         <Choice
           label="Notes to a beat"
-          value={String(bowing.perBeat)}
+          value={beatsToANote(bowing) > 1 ? `1/${beatsToANote(bowing)}` : String(bowing.perBeat)}
           options={BEAT_OPTIONS}
-          onChoose={(value) => set({ perBeat: Number(value) })}
+          onChoose={(value) => set(timesToABeat(value))}
         />
         , rhythm{' '}
         <Choice

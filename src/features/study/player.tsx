@@ -91,7 +91,7 @@ export const Player = memo(function Player({
   useEffect(() => () => end(), [study, end]);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
-      const field = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+      const field = ['INPUT', 'SELECT', 'TEXTAREA', 'SUMMARY'].includes((event.target as Element).tagName);
       const button = event.target instanceof HTMLButtonElement;
       if (event.key === 'Escape') end();
       if (event.key !== ' ' || field || button || event.ctrlKey || event.metaKey) return;

@@ -145,9 +145,8 @@ function Row({
           <span key={item.id} className="block pl-1 text-sm text-faint">
             →{' '}
             {item.tonics
-              .slice(1)
+              .slice(0, -1)
               .map((tonic) => `${printed(tonic)}, `)
-              .reverse()
               .join('')}
             {askName({ item, tonic: item.tonics.at(-1) ?? 'C' })}; {askManner({ item })}
           </span>

@@ -24,7 +24,8 @@ interface Asked {
 export function climbPlans(climb: Climb, rising: readonly number[], instrument: Instrument): Plan[] {
   const last = climb.pieces.at(-1)?.fill.kind;
   if (last === 'any' && climb.pieces.length === 1) return [alongOneString(climb, rising, instrument)];
-  return tails(climb.pieces, rising.length, instrument).flatMap((tail) => {
+  const located = locations(climb.pieces, instrument.strings.length);
+  return located.flatMap((pieces) => tails(pieces, rising.length, instrument)).flatMap((tail) => {
     const before = rising.length - tail.length;
     if (climb.lead === undefined ? before !== 0 : before < 1) return [];
     const places = new Map<number, PlannedPlace>();
@@ -81,6 +82,20 @@ function alongOneString(climb: Climb, rising: readonly number[], instrument: Ins
 
 function indexOf({ string }: Piece, instrument: Instrument): number | undefined {
   return string === undefined ? undefined : instrument.strings.length - string;
+}
+
+/** The strings the pieces can lie on, where they name none: begun on any, and crossing as they say. */
+function locations(pieces: readonly Piece[], strings: number): (readonly Piece[])[] {
+  if (pieces.every((piece) => piece.string !== undefined)) return [pieces];
+  return Array.from({ length: strings }, (_, begun) => strings - begun).flatMap((begun) => {
+    let string = begun;
+    const placed = pieces.map((piece, place) => {
+      if (place > 0 && piece.join !== 'new hand') string -= 1;
+      string = piece.string ?? string;
+      return { ...piece, string };
+    });
+    return placed.every((piece) => piece.string >= 1) ? [placed] : [];
+  });
 }
 
 /** Every way the pieces can be filled with at most `most` notes. */
