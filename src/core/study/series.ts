@@ -64,7 +64,7 @@ function joined(parts: readonly Way[]): Way {
       }
       const placed = { ...note, at };
       if (note.finger === 0) return placed;
-      if (before && (before.hand !== note.hand || before.thumb !== note.thumb)) {
+      if (before && before.hand !== note.hand) {
         shifts.push({ from: before.at, to: at, semitones: note.hand - before.hand });
       }
       last = placed;

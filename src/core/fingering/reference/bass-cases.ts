@@ -158,4 +158,25 @@ export const BASS_CASES: readonly ReferenceCase[] = [
     rank: 'offered',
     why: 'down by a half step at each crossing to the open G, then the top string alone, rather than high on the low ones',
   },
+  {
+    id: 'bass-b-arpeggio-1',
+    recipe: { instrument: 'bass', tonic: 'B', form: 'major', figure: 'arpeggio', octaves: 1, start: 'B1' },
+    expected: { up: 'A:2 D:14 G:4' },
+    rank: 'offered',
+    why: '2 1, up a half step, 4 4: it works for any stopped major arpeggio',
+  },
+  {
+    id: 'bass-f-sharp-arpeggio-1',
+    recipe: { instrument: 'bass', tonic: 'F#', form: 'major', figure: 'arpeggio', octaves: 1, start: 'F#1' },
+    expected: { up: 'E:2 A:14 D:4' },
+    rank: 'offered',
+    why: 'the same a string lower',
+  },
+  {
+    id: 'bass-db-arpeggio-1',
+    recipe: { instrument: 'bass', tonic: 'Db', form: 'major', figure: 'arpeggio', octaves: 1, start: 'Db2' },
+    expected: { up: 'A:2 D:14 G:4' },
+    rank: 'offered',
+    why: 'the same higher up',
+  },
 ];

@@ -266,10 +266,11 @@ function shiftCost(
   tally.add(step.chromatic ? T_SHIFT_CHROMATIC : distance > 0 ? T_SHIFT_UP : T_SHIFT_DOWN, 1);
   // In half steps the hand simply passes itself on: how far it goes hardly matters.
   tally.add(T_SHIFT_DISTANCE, Math.abs(distance) * (step.chromatic ? 0.3 : 1));
-  if (to.string < setting.topString) tally.add(T_SHIFT_ON_LOW_STRING, setting.topString - to.string);
+  // Behind an open string only the hand is known that waits there, whichever way the search walks.
+  if (!overOpen && to.string < setting.topString) tally.add(T_SHIFT_ON_LOW_STRING, setting.topString - to.string);
   const far = distance - FOURTH_APART;
   if (far > 0) tally.add(T_SHIFT_FAR, far);
-  if (isExtended(to) || to.reach !== 'none') tally.add(T_EXTENDED_HAND, width(to, setting));
+  if (isExtended(to) || (!overOpen && to.reach !== 'none')) tally.add(T_EXTENDED_HAND, width(to, setting));
   if (step.wayDown && distance < 0) countReturn(to, setting, tally);
   if (overOpen) {
     tally.add(T_SHIFT_OVER_OPEN, 1);

@@ -25,25 +25,27 @@ export function climbPlans(climb: Climb, rising: readonly number[], instrument: 
   const last = climb.pieces.at(-1)?.fill.kind;
   if (last === 'any' && climb.pieces.length === 1) return [alongOneString(climb, rising, instrument)];
   const located = locations(climb.pieces, instrument.strings.length);
-  return located.flatMap((pieces) => tails(pieces, rising.length, instrument)).flatMap((tail) => {
-    const before = rising.length - tail.length;
-    if (climb.lead === undefined ? before !== 0 : before < 1) return [];
-    const places = new Map<number, PlannedPlace>();
-    const bound = new Set<number>();
-    const highest = tail[0]?.string;
-    rising.slice(0, before).forEach((at) => {
-      if (climb.lead === 'home') places.set(at, { allows: (one) => isHome(one, instrument) && !above(one, highest) });
-    });
-    tail.forEach((asked, k) => {
-      const at = rising[before + k] as number;
-      places.set(at, {
-        allows: (one) => suits(one, asked, instrument) && standsIn(one, asked.position, instrument),
-        ...(asked.fingers?.fingers.includes(0) ? { open: true } : {}),
+  return located
+    .flatMap((pieces) => tails(pieces, rising.length, instrument))
+    .flatMap((tail) => {
+      const before = rising.length - tail.length;
+      if (climb.lead === undefined ? before !== 0 : before < 1) return [];
+      const places = new Map<number, PlannedPlace>();
+      const bound = new Set<number>();
+      const highest = tail[0]?.string;
+      rising.slice(0, before).forEach((at) => {
+        if (climb.lead === 'home') places.set(at, { allows: (one) => isHome(one, instrument) && !above(one, highest) });
       });
-      if (asked.bound && (k > 0 || before > 0)) bound.add(at);
+      tail.forEach((asked, k) => {
+        const at = rising[before + k] as number;
+        places.set(at, {
+          allows: (one) => suits(one, asked, instrument) && standsIn(one, asked.position, instrument),
+          ...(asked.fingers?.fingers.includes(0) ? { open: true } : {}),
+        });
+        if (asked.bound && (k > 0 || before > 0)) bound.add(at);
+      });
+      return [{ places, bound }];
     });
-    return [{ places, bound }];
-  });
 }
 
 function isHome(candidate: Candidate, { homeHand }: Instrument): boolean {
