@@ -75,3 +75,13 @@ export const DEMO_STUDIO: readonly DemoStudy[] = [
     recipe: { instrument: 'bass', tonic: 'E', form: 'chromatic', start: 'E1', bowing: { slur: 3, perBeat: 3 } },
   },
 ];
+
+/** Fingerings the invented studio's teacher has always taught. */
+export const DEMO_BOOK = `Violin
+B flat major, three octaves: G 234 D 1234 A 12–1234 E 12–12–1234–4
+Viola
+E flat major, two octaves: C 234 G 1234 D 1234 A 1234
+Cello
+F major, two octaves: C 124 G 124 D 124–124 A 134
+Double bass
+B flat major, one octave: A 14 D 014 G 024`;

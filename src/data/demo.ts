@@ -1,6 +1,7 @@
-import { DEMO_STUDIO } from '../../demo/studio.ts';
+import { DEMO_BOOK, DEMO_STUDIO } from '../../demo/studio.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { engine } from '../workers/engine.ts';
+import { BOOKS_KEPT, OWN_BOOK } from './book.ts';
 import { database, troubleFrom } from './database.ts';
 import { addStudies, toSaved } from './library.ts';
 import { currentStudio } from './studio.ts';
@@ -37,5 +38,7 @@ async function fillDemo(): Promise<void> {
     studies.push(toSaved(built.value, 0, new Date(now - place * 60_000).toISOString(), study.name));
   }
   await addStudies(studies);
-  await (await database()).put('facts', true, LAID_OUT);
+  const db = await database();
+  await db.put('facts', [{ id: OWN_BOOK, text: DEMO_BOOK }], BOOKS_KEPT);
+  await db.put('facts', true, LAID_OUT);
 }

@@ -87,6 +87,16 @@ const VIEWS: readonly View[] = [
     path: '/tuning?instrument=cello&tonic=D&form=melodic-minor',
     ready: (stage) => stage.sees('Note for note'),
   },
+  { name: 'book', path: '/book', ready: (stage) => stage.sees('4 fingerings can be played') },
+  {
+    name: 'ways',
+    path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3',
+    ready: async (stage) => {
+      await stage.score();
+      await stage.sees('home, then by pairs on the top string');
+      await stage.driver.executeScript('document.getElementById("ways-heading").scrollIntoView()');
+    },
+  },
   { name: 'notices', path: '/notices', ready: (stage) => stage.sees('Packages shipped') },
 ];
 

@@ -38,6 +38,17 @@ describe('hand patterns', () => {
     expect(cello[0]!.beginners).toBeUndefined();
   });
 
+  it('tell an augmented second', () => {
+    const words = patternWords(
+      study({ instrument: 'violin', tonic: 'A', form: 'harmonic-minor', start: 'A3' }),
+      STRINGS,
+      VIOLIN,
+    );
+    expect(words.find((one) => one.string === 'D')!.halfSteps).toBe(
+      'half step between 1 and 2; three half steps between 2 and 3',
+    );
+  });
+
   it('measure the widest stretch', () => {
     // First to fourth finger of an extended cello hand, stops 2 to 6 of 690 mm: 690·(2^(−2/12) − 2^(−6/12)).
     const stretch = widestStretch(study({ instrument: 'cello', tonic: 'D', octaves: 1, start: 'D2' }), 690)!;

@@ -38,9 +38,13 @@ function halfStepWords({ stops, halfSteps }: StringPattern): string {
       .find((one) => one.stop === stop)
       ?.fingers.map((one) => (one === 0 ? 'open' : one))
       .join('/') ?? '';
-  if (halfSteps.length === 0) return 'no half step';
   const pairs = halfSteps.map(({ low, high }) => `${finger(low)} and ${finger(high)}`);
-  return `half ${plural(pairs.length, 'step')} between ${choices(pairs)}`;
+  const halves = pairs.length === 0 ? 'no half step' : `half ${plural(pairs.length, 'step')} between ${choices(pairs)}`;
+  const wide = stops.flatMap(({ stop }, k) => {
+    const below = stops[k - 1]?.stop;
+    return below !== undefined && stop - below === 3 ? [`${finger(below)} and ${finger(stop)}`] : [];
+  });
+  return wide.length === 0 ? halves : `${halves}; three half steps between ${choices(wide)}`;
 }
 
 /** Tells each finger by the tapes; nothing where the hand leaves first position. */
