@@ -4,6 +4,7 @@ import { parseArgs } from 'node:util';
 import { z } from 'zod';
 import { parseJson } from '../src/core/base/reading.ts';
 import { EngineMemory } from '../src/core/fingering/fingering.ts';
+import { wayNames } from '../src/core/fingering/reading/way-name.ts';
 import { midiFile } from '../src/core/score/midi.ts';
 import { scoreOf } from '../src/core/score/from-study.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
@@ -164,6 +165,7 @@ async function readRecipes(): Promise<unknown[] | undefined> {
 
 function asJson({ recipe, passage, ways }: BuiltStudy): object {
   const start = passage.tonic.name;
+  const names = wayNames(ways, { passage, recipe });
   return {
     recipe: { ...recipe, start, ...(recipe.instrument === 'bass' ? { handSystem: recipe.handSystem ?? '1-2-4' } : {}) },
     notes: passage.notes.map((note) => ({
@@ -172,7 +174,11 @@ function asJson({ recipe, passage, ways }: BuiltStudy): object {
       midi: note.pitch.midi,
       degree: note.degree,
     })),
-    ways: ways.map((way) => ({ ...way, ...(way.systems[0] === undefined ? {} : { system: way.systems[0] }) })),
+    ways: ways.map((way, place) => ({
+      ...way,
+      name: names[place],
+      ...(way.systems[0] === undefined ? {} : { system: way.systems[0] }),
+    })),
   };
 }
 

@@ -240,9 +240,9 @@ describe('what stands on the sheet', () => {
     await stage.click('PDF, A4');
     const file = await wordsOf(new Uint8Array(readFileSync(await stage.downloaded('.pdf'))));
     expect(file.text).toMatch(
-      /Variations: C major, two octaves.*1\. two strokes to each note.*2\. four strokes to each note/s,
+      /Variations: C major, two octaves.*1\. long notes, four beats each.*3\. two strokes to each note.*4\. four strokes to each note/s,
     );
-    expect(file.text).toContain('15. long, short, short');
+    expect(file.text).toContain('17. long, short, short');
     expect(file.text).not.toContain('at the tip');
   });
 

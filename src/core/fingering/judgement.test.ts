@@ -41,7 +41,7 @@ describe('the best way', () => {
     for (const instrument of INSTRUMENTS) {
       for (const { tonic, form } of keys) {
         for (const octaves of instrument === 'bass' ? [1, 2] : [1, 2, 3]) {
-          const built = tried({ instrument, tonic, form, octaves, ways: 5 });
+          const built = tried({ instrument, tonic, form, octaves, ways: 4 });
           if (!built.ok) continue;
           const [best, ...others] = built.value.ways.map(counts);
           compared += others.length;
@@ -52,7 +52,7 @@ describe('the best way', () => {
       }
     }
     expect(beaten).toEqual([]);
-    expect(compared).toBeGreaterThan(1500);
+    expect(compared).toBeGreaterThan(1000);
   });
 
   it('is beaten by no reference fingering in all four at once', () => {

@@ -32,7 +32,7 @@ describe('a fingering as text', () => {
           );
         }
       }),
-      { numRuns: 300 },
+      { numRuns: 120 },
     );
   });
 
@@ -155,7 +155,7 @@ describe('what is counted of a way', () => {
           expect(counts.millimetres).toBeCloseTo(seen.millimetres, 6);
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
   });
 

@@ -230,11 +230,11 @@ function stayCost(
 /** One finger on two places of a hand that stays: a half step, where the instrument's hand allows it. */
 function slideInHand(from: Candidate, to: Candidate, step: Step, setting: Setting, tally: Tally): boolean {
   if (!setting.slidesInHand || !slides(from, to, step)) return false;
+  // In a scale of whole and half steps only the fourth finger slides on to its reach; the others have a neighbour.
+  if (!step.chromatic && from.rank !== FOURTH) return false;
   // The third finger has the fourth beside it, which takes the half step without a slide.
   if (step.chromatic) tally.add(T_SLIDE_IN_HAND, from.rank >= THIRD ? 2.5 : 1);
-  else if (isSlideAtTop(from, to, step)) tally.add(T_SLIDE_AT_TOP, 1);
-  // In a scale of whole and half steps each note has a finger: a slide is dearer still than the shift it saves.
-  else tally.add(T_SLIDE, 1.5);
+  else tally.add(isSlideAtTop(from, to, step) ? T_SLIDE_AT_TOP : T_SLIDE, 1);
   return true;
 }
 
