@@ -40,6 +40,7 @@ describe('every screen', () => {
     ['its lines', '/syllabus?show=edit', () => stage.sees('Copy it and change the copy')],
     ['its charts', '/syllabus?show=charts', () => stage.sees('estimated exactly')],
     ['a mock examination', '/syllabus?show=mock', () => stage.sees('Call for')],
+    ['your book', '/book', () => stage.sees('4 fingerings can be played')],
     ['tuning', '/tuning', () => stage.sees('Note for note')],
     ['the notices', '/notices', () => stage.sees('Packages shipped')],
     ['no page', '/nowhere', () => stage.sees('There is no such page')],
