@@ -34,7 +34,7 @@ describe('a shortest-path library that knows nothing of fingering', () => {
         if (Number.isFinite(ours)) expect(theirs).toBeCloseTo(ours, 6);
         else expect(theirs).toBe(ours);
       }),
-      { numRuns: 900, seed: 17 },
+      { numRuns: 1500, seed: 17 },
     );
     expect(recipes).toBeGreaterThan(200);
     expect(mirrored).toBeGreaterThan(50);
