@@ -51,7 +51,7 @@ export function BookScreen() {
   const lines = now.trim() === '' ? [] : (data ?? []);
   const good = lines.filter(({ entry }) => entry).length;
   return (
-    <main className="mx-auto max-w-[80rem] px-4 py-4 sm:px-8">
+    <div>
       <h1 className="text-3xl">Your book</h1>
       <p className="mt-1 max-w-[70ch] text-faint">
         The fingerings you teach, one a line: what it is, a colon, strings and fingers. Kept here, they come first in
@@ -112,7 +112,7 @@ export function BookScreen() {
           </ol>
         </section>
       </div>
-    </main>
+    </div>
   );
 }
 
