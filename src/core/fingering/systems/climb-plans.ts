@@ -40,7 +40,6 @@ export function climbPlans(climb: Climb, rising: readonly number[], instrument: 
         const at = rising[before + k] as number;
         places.set(at, {
           allows: (one) => suits(one, asked, instrument) && standsIn(one, asked.position, instrument),
-          ...(asked.fingers?.fingers.includes(0) ? { open: true } : {}),
         });
         if (asked.bound && (k > 0 || before > 0)) bound.add(at);
       });
