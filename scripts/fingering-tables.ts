@@ -4,7 +4,7 @@ import { octaveWords } from '../src/core/recipe/title.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS } from '../src/core/instruments/instruments.ts';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fingeringText } from '../src/core/fingering/reading/fingering-text.ts';
+import { bothWaysText } from '../src/core/fingering/reading/fingering-text.ts';
 import { formOf, type FormId } from '../src/core/theory/form.ts';
 import { CIRCLE } from '../src/core/theory/key-signature.ts';
 import { printed } from '../src/core/theory/pitch.ts';
@@ -39,12 +39,8 @@ for (const instrument of INSTRUMENTS) {
           continue;
         }
         const { passage, ways } = built.value;
-        const fingers = ways[0]?.fingers ?? [];
-        const up = fingers.slice(0, passage.top + 1);
-        const down = fingers.slice(passage.top + 1);
-        const mirror = [...up].reverse().slice(1);
-        const same = down.every((note, k) => note.finger === mirror[k]?.finger && note.string === mirror[k]?.string);
-        lines.push(`| ${printed(tonic)} | ${fingeringText(up)}${same ? '' : ` \\| ${fingeringText(down)}`} |`);
+        const text = bothWaysText(ways[0]?.fingers ?? [], passage.top).replace('  |  ', ' \\| ');
+        lines.push(`| ${printed(tonic)} | ${text} |`);
       }
       lines.push('');
     }

@@ -5,7 +5,7 @@ import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
 import { granted, type Outcome } from '../core/base/outcome.ts';
-import { withBookLine } from '../core/book/book.ts';
+import { withBookLine } from '../core/book/with-book.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
 import { buildKept, type KeptStudy } from '../core/study/kept-study.ts';
 import { systemInKeys, systemsHere, type SystemHere, type SystemInKey } from '../core/study/systems-here.ts';

@@ -11,7 +11,9 @@ import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import type { Passage } from '../core/passage/passage.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
 import { granted, type Outcome } from '../core/base/outcome.ts';
-import { bookLineFor, readBook, withBookLine, type BookEntry, type BookLine } from '../core/book/book.ts';
+import { bookLineFor, type BookEntry } from '../core/book/book.ts';
+import { readBook, type BookLine } from '../core/book/read-book.ts';
+import { withBookLine } from '../core/book/with-book.ts';
 
 /** What this grader's engine remembers. */
 const memory = new EngineMemory();

@@ -3,7 +3,9 @@ import { EngineMemory } from '../fingering/fingering.ts';
 import { fingeringText } from '../fingering/reading/fingering-text.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
 import { buildFrom } from '../study/build.ts';
-import { bookLineFor, FROM_THE_BOOK, readBook, withBookLine, type BookLine } from './book.ts';
+import { bookLineFor } from './book.ts';
+import { readBook, type BookLine } from './read-book.ts';
+import { FROM_THE_BOOK, withBookLine } from './with-book.ts';
 
 const memory = new EngineMemory();
 

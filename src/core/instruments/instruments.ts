@@ -72,3 +72,19 @@ export function hasSize(id: InstrumentId, setUp: SetUp | undefined): boolean {
 export function setUpsFor(id: InstrumentId): readonly KnownSetUp[] {
   return INSTRUMENT_TABLE[id].setUps;
 }
+
+/**
+ * The instrument a line begins with, as it is called in print, and what comes after it.
+ *
+ * @example instrumentCalled('Double bass: F major') // { instrument: 'bass', rest: 'F major' }
+ */
+export function instrumentCalled(
+  line: string,
+): { readonly instrument: InstrumentId; readonly rest: string } | undefined {
+  const match = /^(double bass|violin|viola|violoncello|cello|bass)\b[\s:.,–—-]*(.*)$/i.exec(line);
+  if (!match) return undefined;
+  const [, word = '', rest = ''] = match;
+  const called = word.toLowerCase();
+  const instrument = called.endsWith('bass') ? 'bass' : called.endsWith('cello') ? 'cello' : (called as InstrumentId);
+  return { instrument, rest };
+}

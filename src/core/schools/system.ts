@@ -39,14 +39,12 @@ export const System = z.strictObject({
   climbs: z.array(Line).max(12).default([]),
   /** The first line that can be played is its form; otherwise the one that costs least. */
   inOrder: z.boolean().default(false),
-  /** A finger the study must begin with. */
-  begins: z.int().min(1).max(4).optional(),
   /** Groups the scale's own steps decide (`movable-groups.ts`). */
   groupsBySteps: z.boolean().default(false),
   /** As much as lies in these positions, lowest and highest, named by the stop under the first finger. */
   hands: z.tuple([z.int().min(1).max(25), z.int().min(1).max(25)]).optional(),
   /** Open strings one way, and the fourth finger in their place the other. */
-  openStrings: z.enum(['up', 'down', 'never']).optional(),
+  openStrings: z.enum(['up', 'down']).optional(),
   /** How the way down returns; the way up is then the best one. */
   return: z.enum(RETURNS).optional(),
 });

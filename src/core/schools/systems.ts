@@ -45,7 +45,6 @@ const SHIPPED = [
     why: 'One recipe for every key from here up: only the hand stands higher.',
     instruments: UPPER,
     fits: { octaves: [2, 3] },
-    begins: 2,
     climbs: [
       '1st-15th IV 234 next 1234 next 12 1234 next 12 12 12344',
       '1st-15th IV 234 next 1234 next 12 1234 next 12 12 12 1234',
@@ -58,7 +57,6 @@ const SHIPPED = [
     why: 'The same recipe with fewer shifts on the top string.',
     instruments: UPPER,
     fits: { octaves: [3, 3] },
-    begins: 2,
     climbs: ['1st-15th IV 234 next 1234 next 12 1234 next 123 123 123'],
   },
   {

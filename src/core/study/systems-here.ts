@@ -1,6 +1,6 @@
 import { systemForms } from '../fingering/fingering.ts';
 import type { EngineMemory } from '../fingering/fingering.ts';
-import { fingeringText } from '../fingering/reading/fingering-text.ts';
+import { upwardText } from '../fingering/reading/fingering-text.ts';
 import { NOT_OFFERED } from '../fingering/systems/not-offered.ts';
 import { passageOf } from '../passage/from-ask.ts';
 import { readRecipe, type Recipe, type RecipeInput } from '../recipe/recipe.ts';
@@ -57,7 +57,7 @@ export function systemInKeys(recipe: Recipe, system: System, memory: EngineMemor
     if (!built.ok) return { tonic, why: built.refusal.message };
     const { ways, passage } = built.value;
     const way = ways.find((one) => one.systems.includes(system.name));
-    if (way) return { tonic, fingering: fingeringText(way.fingers.slice(0, (passage.top || way.fingers.length) + 1)) };
+    if (way) return { tonic, fingering: upwardText(way.fingers, passage.top) };
     const form = systemForms(taskOf(built.value.recipe, passage), memory).find(
       (one) => one.system === system || one.system.id === system.id,
     );

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
-import type { BookLine } from '../../core/book/book.ts';
+import type { BookLine } from '../../core/book/read-book.ts';
 import { titleOf } from '../../core/recipe/title.ts';
 import { readRecipe } from '../../core/recipe/recipe.ts';
 import { useBookText, useKeepBook } from '../../data/book.ts';

@@ -2,7 +2,7 @@ import { capital, counted } from '../../core/base/words.ts';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { fingeringText } from '../../core/fingering/reading/fingering-text.ts';
+import { upwardText } from '../../core/fingering/reading/fingering-text.ts';
 import type { KeyFate } from '../../core/study/other-keys.ts';
 import { circleFor } from '../../core/theory/key-signature.ts';
 import { isTonicName, printed } from '../../core/theory/pitch.ts';
@@ -184,6 +184,5 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
 }
 
 function upText({ ways, passage }: { ways: readonly ScoredStudy['way'][]; passage: ScoredStudy['passage'] }): string {
-  const fingers = ways[0]?.fingers ?? [];
-  return fingeringText(fingers.slice(0, (passage.top || fingers.length) + 1));
+  return upwardText(ways[0]?.fingers ?? [], passage.top);
 }

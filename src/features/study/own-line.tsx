@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { memo, useState } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { fingeringText } from '../../core/fingering/reading/fingering-text.ts';
+import { upwardText } from '../../core/fingering/reading/fingering-text.ts';
 import type { Way } from '../../core/fingering/fingering.ts';
 import type { Typed } from '../../core/study/typed/explain.ts';
 import type { Outcome } from '../../core/base/outcome.ts';
@@ -23,7 +23,7 @@ export const OwnLine = memo(function OwnLine({
     mutationFn: async (line: string): Promise<Outcome<Typed>> => await engine().explain(study.recipe, line),
   });
   const answer = check.data;
-  const up = fingeringText(study.way.fingers.slice(0, (study.passage.top || study.way.fingers.length) + 1));
+  const up = upwardText(study.way.fingers, study.passage.top);
   return (
     <section aria-labelledby="own-heading">
       <h2 id="own-heading" className="text-xl">

@@ -1,10 +1,8 @@
 import { counted } from '../../core/base/words.ts';
 import { memo } from 'react';
 import { RadioGroup } from 'radix-ui';
-import { fingeringText, highestPosition } from '../../core/fingering/reading/fingering-text.ts';
+import { bothWaysText, highestPosition } from '../../core/fingering/reading/fingering-text.ts';
 import { wayNames } from '../../core/fingering/reading/way-name.ts';
-import type { Way } from '../../core/fingering/fingering.ts';
-import type { Passage } from '../../core/passage/passage.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import { OtherSystems } from './other-systems.tsx';
 
@@ -55,7 +53,7 @@ export const WaysList = memo(function WaysList({
               </span>
             </span>
             <span className="mt-0.5 block pl-6 font-serif text-[0.95rem] tracking-wide text-faint">
-              {bothWays(way, built.passage)}
+              {bothWaysText(way.fingers, built.passage.top)}
             </span>
           </RadioGroup.Item>
         ))}
@@ -64,15 +62,6 @@ export const WaysList = memo(function WaysList({
     </section>
   );
 });
-
-/** The way up, and the way down after a bar where it is another. */
-function bothWays({ fingers }: Way, { top }: Passage): string {
-  const up = fingers.slice(0, (top || fingers.length) + 1);
-  const down = fingers.slice(up.length);
-  const back = [...up].reverse().slice(1);
-  const same = down.every((note, k) => note.finger === back[k]?.finger && note.string === back[k]?.string);
-  return same ? fingeringText(up) : `${fingeringText(up)}  |  ${fingeringText(down)}`;
-}
 
 function count(number: number, noun: string): string {
   return number === 0 ? `no ${noun}s` : counted(number, noun);

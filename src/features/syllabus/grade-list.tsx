@@ -10,9 +10,12 @@ import { MARKS, STATUS_WORDS } from './status-marks.tsx';
 /** What a grade asks, group by group, each with its studies or a way to make one. */
 export function GradeList({
   covered,
+  beyond,
   busy,
   onMake,
 }: {
+  /** What the grade asks besides and cannot be made yet, in its own words. */
+  beyond: readonly string[];
   covered: readonly Covered<SavedStudyMatch>[];
   busy: boolean;
   onMake: (ask: Ask) => void;
@@ -67,6 +70,21 @@ export function GradeList({
           </section>
         );
       })}
+      {beyond.length > 0 ? (
+        <section aria-label="Asked besides" className="mt-3">
+          <h3 className="text-lg">
+            Asked besides
+            <span className="ml-2 font-sans text-base font-normal text-faint">cannot be made here yet</span>
+          </h3>
+          <ul>
+            {beyond.map((words) => (
+              <li key={words} className="border-b border-rule py-1">
+                {words}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
     </>
   );
 }

@@ -229,7 +229,12 @@ function Coverage({
         share={share}
         onMake={() => void make(missing)}
       />
-      <GradeList covered={shown} busy={share !== undefined} onMake={(ask) => void make([ask])} />
+      <GradeList
+        covered={shown}
+        beyond={section.grades[grade]?.groups.flatMap((group) => group.beyond ?? []) ?? []}
+        busy={share !== undefined}
+        onMake={(ask) => void make([ask])}
+      />
     </>
   );
 }

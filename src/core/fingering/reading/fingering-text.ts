@@ -17,6 +17,20 @@ export function fingeringText(fingers: readonly FingeredNote[]): string {
   return text;
 }
 
+/** The way up as text; all of it where the study has no other way. */
+export function upwardText(fingers: readonly FingeredNote[], top: number): string {
+  return fingeringText(fingers.slice(0, (top || fingers.length) + 1));
+}
+
+/** The way up as text, and behind a bar the way down where it is another. */
+export function bothWaysText(fingers: readonly FingeredNote[], top: number): string {
+  const up = fingers.slice(0, (top || fingers.length) + 1);
+  const down = fingers.slice(up.length);
+  const back = up.slice(0, -1).reverse();
+  const same = down.every((note, k) => note.finger === back[k]?.finger && note.string === back[k]?.string);
+  return same ? fingeringText(up) : `${fingeringText(up)}  |  ${fingeringText(down)}`;
+}
+
 /** The highest hand of a way, and the position it stands in. */
 export function highestPosition(fingers: readonly Pick<FingeredNote, 'hand' | 'position' | 'finger'>[]): string {
   const stopped = fingers.filter((note) => note.finger !== 0);

@@ -6,6 +6,7 @@ import type { Passage } from '../../passage/passage.ts';
 import type { Recipe } from '../../recipe/recipe.ts';
 import { printed } from '../../theory/pitch.ts';
 import type { FingeredNote, Way } from '../fingering.ts';
+import { differingNotes } from './comparison.ts';
 
 /** What a name is read from besides the way itself. */
 type Study = { readonly passage: Passage; readonly recipe: Recipe };
@@ -27,7 +28,7 @@ export function wayNames(ways: readonly Way[], study: Study): string[] {
       first.map((place) => ways[place] as Way),
       from,
     );
-    if (at < 0) return names;
+    if (!Number.isFinite(at)) return names;
     for (const place of first) {
       const { finger, string } = (ways[place] as Way).fingers[at] as FingeredNote;
       const note = printed(study.passage.notes[at]?.pitch.name ?? '');
@@ -40,12 +41,8 @@ export function wayNames(ways: readonly Way[], study: Study): string[] {
 
 /** The name a way has among the ways of its study; of its own where it is none of them. */
 export function wayName(way: Way, ways: readonly Way[], study: Study): string {
-  const place = ways.findIndex((other) => sameFingers(other, way));
+  const place = ways.findIndex((other) => differingNotes(other, way).length === 0);
   return place < 0 ? nameAlone(way, study) : (wayNames(ways, study)[place] as string);
-}
-
-function sameFingers(a: Way, b: Way): boolean {
-  return a.fingers.every((note, at) => note.string === b.fingers[at]?.string && note.finger === b.fingers[at]?.finger);
 }
 
 function groupsOf(names: readonly string[]): number[][] {
@@ -54,17 +51,10 @@ function groupsOf(names: readonly string[]): number[][] {
   return [...places.values()];
 }
 
-function firstDifference(ways: readonly Way[], from: number): number {
-  const [one, ...others] = ways;
-  const differs = (at: number): boolean =>
-    others.some(({ fingers }) => {
-      const note = fingers[at];
-      const first = one?.fingers[at];
-      return note?.string !== first?.string || note?.finger !== first?.finger;
-    });
-  const places = (one?.fingers ?? []).map((note) => note.at);
-  const later = places.find((at) => at >= from && differs(at));
-  return later ?? -1;
+/** The first note from a place on that some of the ways finger otherwise than the first of them. */
+function firstDifference([one, ...others]: readonly Way[], from: number): number {
+  const places = one ? others.flatMap((other) => differingNotes(one, other)) : [];
+  return Math.min(...places.filter((at) => at >= from));
 }
 
 function nameAlone(way: Way, study: Study): string {

@@ -1,5 +1,6 @@
 import type { Instrument } from '../../instruments/instrument.ts';
-import { sameHand, type Candidate } from './candidate.ts';
+import type { Candidate } from './candidate.ts';
+import { crossingsOf, shiftsOf } from './moves.ts';
 import type { FoundPath } from './ways.ts';
 
 /** What a teacher counts of a way; fewer is better in each. */
@@ -24,38 +25,24 @@ interface Counts {
 
 /** Counts a fingering. */
 export function countsOf({ path, mirrored }: FoundPath, { homeHand }: Instrument): Counts {
-  const counts = {
-    shifts: 0,
-    distance: 0,
-    crossings: 0,
-    reaches: 0,
-    fourths: 0,
-    height: 0,
-    opens: 0,
-    half: 0,
-    highOpens: 0,
+  const shifts = shiftsOf(path);
+  const stopped = path.filter((note) => note.rank !== 0);
+  const count = (counts: (note: Candidate) => boolean): number => stopped.filter(counts).length;
+  return {
+    shifts: shifts.length,
+    distance: shifts.reduce((sum, { semitones }) => sum + Math.abs(semitones), 0),
+    crossings: crossingsOf(path).length,
+    reaches: count((note) => note.reach !== 'none'),
+    fourths: count((note) => note.rank === FOURTH),
+    height: Math.max(0, ...stopped.map((note) => note.hand)),
+    opens: stopped.length < path.length ? 1 : 0,
+    ownReturn: mirrored ? 0 : 1,
+    half: count((note) => note.hand < homeHand),
+    highOpens: path.filter((note, at) => {
+      const [before, after] = [path[at - 1], path[at + 1]];
+      return note.rank === 0 && before && after && isHigh(before, homeHand) && isHigh(after, homeHand);
+    }).length,
   };
-  let last: Candidate | undefined;
-  path.forEach((note, at) => {
-    const before = path[at - 1];
-    if (before && before.string !== note.string) counts.crossings += 1;
-    if (note.rank === 0) {
-      counts.opens = 1;
-      const after = path[at + 1];
-      if (before && after && isHigh(before, homeHand) && isHigh(after, homeHand)) counts.highOpens += 1;
-      return;
-    }
-    if (last && !sameHand(last, note)) {
-      counts.shifts += 1;
-      counts.distance += Math.abs(note.hand - last.hand);
-    }
-    if (note.reach !== 'none') counts.reaches += 1;
-    if (note.rank === FOURTH) counts.fourths += 1;
-    if (note.hand < homeHand) counts.half += 1;
-    counts.height = Math.max(counts.height, note.hand);
-    last = note;
-  });
-  return { ...counts, ownReturn: mirrored ? 0 : 1 };
 }
 
 const FOURTH = 5;

@@ -9,8 +9,8 @@ const LONGEST_HAND = 5;
 
 /** What a climb asks of one note of its way up. */
 interface Asked {
-  /** Index of the string, lowest 0; left out where any will do. */
-  readonly string?: number;
+  /** Index of the string, lowest 0. */
+  readonly string: number;
   readonly fingers?: GroupNote;
   /** Ordinals of the lowest and highest position. */
   readonly position?: readonly [low: number, high: number];
@@ -24,17 +24,16 @@ interface Asked {
 export function climbPlans(climb: Climb, rising: readonly number[], instrument: Instrument): Plan[] {
   const last = climb.pieces.at(-1)?.fill.kind;
   if (last === 'any' && climb.pieces.length === 1) return [alongOneString(climb, rising, instrument)];
-  const located = locations(climb.pieces, instrument.strings.length);
-  return located
-    .flatMap((pieces) => tails(pieces, rising.length, instrument))
+  return locations(climb.pieces, instrument.strings.length)
+    .flatMap((pieces) => tails(pieces, rising.length))
     .flatMap((tail) => {
       const before = rising.length - tail.length;
       if (climb.lead === undefined ? before !== 0 : before < 1) return [];
       const places = new Map<number, PlannedPlace>();
       const bound = new Set<number>();
-      const highest = tail[0]?.string;
       rising.slice(0, before).forEach((at) => {
-        if (climb.lead === 'home') places.set(at, { allows: (one) => isHome(one, instrument) && !above(one, highest) });
+        if (climb.lead === 'home')
+          places.set(at, { allows: (one) => isHome(one, instrument) && one.string <= (tail[0]?.string ?? 0) });
       });
       tail.forEach((asked, k) => {
         const at = rising[before + k] as number;
@@ -51,15 +50,8 @@ function isHome(candidate: Candidate, { homeHand }: Instrument): boolean {
   return candidate.rank === 0 || candidate.hand === homeHand;
 }
 
-function above(candidate: Candidate, string: number | undefined): boolean {
-  return string !== undefined && candidate.string > string;
-}
-
 function suits(candidate: Candidate, { string, fingers }: Asked, instrument: Instrument): boolean {
-  return (
-    (string === undefined || candidate.string === string) &&
-    (fingers === undefined || playsGroupNote(candidate, fingers, instrument))
-  );
+  return candidate.string === string && (fingers === undefined || playsGroupNote(candidate, fingers, instrument));
 }
 
 /** True when a hand stands between two positions, by the number in its name. */
@@ -75,42 +67,44 @@ function standsIn({ hand, rank }: Candidate, position: Asked['position'], { posi
 
 /** One string left to itself, and the lead below it. */
 function alongOneString(climb: Climb, rising: readonly number[], instrument: Instrument): Plan {
-  const string = indexOf(climb.pieces[0] as Piece, instrument) ?? instrument.strings.length - 1;
+  const string = instrument.strings.length - (climb.pieces[0]?.string ?? 1);
   const allows = (one: Candidate): boolean =>
     one.string === string || (one.string < string && (climb.lead !== 'home' || isHome(one, instrument)));
   return { places: new Map(rising.map((at) => [at, { allows }])), bound: new Set() };
 }
 
-function indexOf({ string }: Piece, instrument: Instrument): number | undefined {
-  return string === undefined ? undefined : instrument.strings.length - string;
+/** A piece, and the index of the string it lies on. */
+interface Located {
+  readonly piece: Piece;
+  readonly string: number;
 }
 
-/** The strings the pieces can lie on, where they name none: begun on any, and crossing as they say. */
-function locations(pieces: readonly Piece[], strings: number): (readonly Piece[])[] {
-  if (pieces.every((piece) => piece.string !== undefined)) return [pieces];
-  return Array.from({ length: strings }, (_, begun) => strings - begun).flatMap((begun) => {
+/** The strings the pieces lie on: where they name none, begun on any and crossing as they say. */
+function locations(pieces: readonly Piece[], strings: number): Located[][] {
+  const named = pieces[0]?.string;
+  const begins = named === undefined ? Array.from({ length: strings }, (_, string) => string) : [strings - named];
+  return begins.flatMap((begun) => {
     let string = begun;
-    const placed = pieces.map((piece, place) => {
-      if (place > 0 && piece.join !== 'new hand') string -= 1;
-      string = piece.string ?? string;
-      return { ...piece, string };
+    const located = pieces.map((piece, place) => {
+      if (place > 0 && piece.join !== 'new hand') string += 1;
+      if (piece.string !== undefined) string = strings - piece.string;
+      return { piece, string };
     });
-    return placed.every((piece) => piece.string >= 1) ? [placed] : [];
+    return located.every((one) => one.string < strings) ? [located] : [];
   });
 }
 
 /** Every way the pieces can be filled with at most `most` notes. */
-function tails(pieces: readonly Piece[], most: number, instrument: Instrument): Asked[][] {
+function tails(pieces: readonly Located[], most: number): Asked[][] {
   const [piece, ...rest] = pieces;
   if (!piece) return [[]];
-  return fillings(piece, most, instrument).flatMap((filled) =>
-    tails(rest, most - filled.length, instrument).map((after) => [...filled, ...after]),
+  return fillings(piece, most).flatMap((filled) =>
+    tails(rest, most - filled.length).map((after) => [...filled, ...after]),
   );
 }
 
-function fillings(piece: Piece, most: number, instrument: Instrument): Asked[][] {
-  const string = indexOf(piece, instrument);
-  const onString = string === undefined ? {} : { string };
+function fillings({ piece, string }: Located, most: number): Asked[][] {
+  const onString = { string };
   const position = piece.position ? { position: piece.position } : {};
   const first: Asked = { ...onString, ...position, ...(piece.join === 'next string' ? { bound: true as const } : {}) };
   const inHand: Asked = { ...onString, bound: true };

@@ -1,6 +1,5 @@
 import { groupsFor, pairsOf, problemOf, rising, type Task } from '../search/problem.ts';
-import type { Candidate } from '../search/candidate.ts';
-import { fingerOf } from '../search/candidate.ts';
+import { fingerOf, type Candidate } from '../search/candidate.ts';
 import type { EngineMemory } from '../search/memory.ts';
 import { pathCost } from '../search/path-cost.ts';
 import { mirroredPlan, type Plan, type PlannedPlace } from '../search/plan.ts';
@@ -48,7 +47,7 @@ export function formOf(system: System, ground: Ground): SystemForm {
   const { task } = ground;
   let found: Solved | NotOffered;
   if (system.return) found = returning(system.return, ground);
-  else if (system.openStrings === 'up' || system.openStrings === 'down') found = exchanging(system.openStrings, ground);
+  else if (system.openStrings) found = exchanging(system.openStrings, ground);
   else if (system.hands) found = inHands(system.hands, ground);
   else if (system.groupsBySteps) {
     const groups = groupsFor(task.passage, task.hand.instrument);
@@ -100,20 +99,12 @@ function climbing(system: System, ground: Ground): Solved | NotOffered {
     const read = readClimb(line);
     const plans = 'climb' in read ? climbPlans(read.climb, places, task.hand.instrument) : [];
     for (const plan of plans) {
-      const solved = solve(task, mirroredPlan(begun(plan, system, places[0] ?? 0), pairs), ground);
+      const solved = solve(task, mirroredPlan(plan, pairs), ground);
       if (solved && (!best || solved.cost < best.cost)) best = solved;
     }
     if (best && system.inOrder) break;
   }
   return best ?? 'no hand for it';
-}
-
-function begun(plan: Plan, { begins }: System, first: number): Plan {
-  if (begins === undefined) return plan;
-  const places = new Map(plan.places);
-  const own = places.get(first);
-  places.set(first, { allows: (one) => fingerOf(one) === begins && (own?.allows(one) ?? true) });
-  return { ...plan, places };
 }
 
 /** The way up of the best way, and the way down by a rule. */

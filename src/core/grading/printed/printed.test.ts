@@ -122,6 +122,9 @@ describe('a printed page', () => {
     });
     expect(syllabus!.sections[0]!.grades[1]!.groups[0]!.beyond).toEqual(['Natural harmonics on the D string']);
     expect(lines.at(-1)!.unread).toMatch(/viola/);
+    // A grade of nothing but what cannot be made is still a grade.
+    const alone = readPage('Grade 1\nG major, one octave\nGrade 2\nDouble stops: G major in thirds', 'violin', 'Two');
+    expect(alone.syllabus!.sections[0]!.grades.map(({ groups }) => groups[0]!.beyond?.length ?? 0)).toEqual([0, 1]);
   });
 
   it('makes a syllabus the application reads', () => {

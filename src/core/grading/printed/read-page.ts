@@ -1,4 +1,4 @@
-import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../instruments/instruments.ts';
+import { INSTRUMENT_TABLE, instrumentCalled, type InstrumentId } from '../../instruments/instruments.ts';
 import { formOf } from '../../theory/form.ts';
 import { ALL, SYLLABUS_VERSION, type Item, type Rule, type Syllabus } from '../syllabus.ts';
 import { numberIn } from './lexicon.ts';
@@ -85,9 +85,9 @@ export function readPage(text: string, instrument: InstrumentId, name: string): 
       rule = undefined;
       continue;
     }
-    const named = INSTRUMENTS.find((one) => isNameOf(one, line));
-    if (named) {
-      other = named === instrument ? undefined : named;
+    const named = instrumentCalled(line);
+    if (named?.rest === '') {
+      other = named.instrument === instrument ? undefined : named.instrument;
       put([], '');
       continue;
     }
@@ -133,15 +133,6 @@ export function readPage(text: string, instrument: InstrumentId, name: string): 
     put(items, read.unread);
   }
   return { syllabus: syllabusOf(grades, instrument, name), lines };
-}
-
-function isNameOf(instrument: InstrumentId, line: string): boolean {
-  const names = [
-    instrument,
-    INSTRUMENT_TABLE[instrument].name.toLowerCase(),
-    instrument === 'cello' ? 'violoncello' : '',
-  ];
-  return names.includes(line.toLowerCase().replace(/[\s:.–—-]+$/, ''));
 }
 
 function gradeIn(line: string): { readonly name: string; readonly rest: string } | undefined {
@@ -197,8 +188,8 @@ function nameFor(items: readonly Omit<Item, 'id'>[]): string {
 }
 
 function syllabusOf(grades: readonly OpenGrade[], instrument: InstrumentId, name: string): Syllabus | undefined {
-  const filled = grades.filter(({ groups }) => groups.some((group) => group.items.length > 0));
-  if (filled.length === 0) return undefined;
+  const filled = grades.filter(({ groups }) => groups.length > 0);
+  if (!filled.some(({ groups }) => groups.some(({ items }) => items.length > 0))) return undefined;
   const id = name
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
