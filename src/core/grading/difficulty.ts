@@ -175,7 +175,7 @@ export function measured({ recipe, passage, way }: Finished): Features {
     arpeggio: is('arpeggio'),
     thirds: is('broken-thirds'),
     groups: is('groups-of-three', 'groups-of-four'),
-    set: is('key-set', 'arpeggio-series'),
+    set: is('key-set', 'arpeggio-series', 'octaves-joined'),
     harmonic: is('harmonic-minor'),
     melodic: is('melodic-minor'),
     natural: is('natural-minor'),

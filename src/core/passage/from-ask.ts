@@ -10,7 +10,7 @@ import { octaveWords } from '../recipe/title.ts';
 import { FIGURE_NAMES, isSeries, rungsUp, type FigureId } from '../theory/figure.ts';
 import { ARPEGGIO_SERIES, CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../theory/form.ts';
 import { keySignature } from '../theory/key-signature.ts';
-import { parsePitch, printed, tonicName, type Pitch } from '../theory/pitch.ts';
+import { parsePitch, printed, shiftOctaves, tonicName, type Pitch } from '../theory/pitch.ts';
 import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type Heading } from '../theory/spelling.ts';
 import type { Motion, Passage, PassageNote } from './passage.ts';
 
@@ -18,6 +18,8 @@ import type { Motion, Passage, PassageNote } from './passage.ts';
 export type AskedNotes = Ask & {
   readonly bowing: Pick<Bowing, 'opening' | 'top' | 'closing'>;
   readonly school?: string | School | undefined;
+  /** The tonics in the middle sound twice, so that each octave is whole. */
+  readonly middleTwice?: true;
 };
 
 /**
@@ -36,6 +38,7 @@ export function partRecipes<Asked extends AskedNotes>(ask: Asked): Asked[] {
   if (ask.figure === 'arpeggio-series') {
     return ARPEGGIO_SERIES.map((form) => ({ ...ask, figure: 'arpeggio', form, melodicDescent: 'natural' }));
   }
+  if (ask.figure === 'octaves-joined') return octavesThenJoined(ask);
   return [
     { ...ask, figure: 'scale' },
     { ...ask, figure: 'arpeggio', form: chordOn(ask.form), melodicDescent: 'natural' },
@@ -43,10 +46,27 @@ export function partRecipes<Asked extends AskedNotes>(ask: Asked): Asked[] {
   ];
 }
 
+/** Each octave by itself, then all of them with the tonics between them twice. */
+function octavesThenJoined<Asked extends AskedNotes>(ask: Asked): Asked[] {
+  const whole: Asked = { ...ask, figure: 'scale' };
+  const start = startOf(ask, instrumentFor(ask.instrument, ask.setUp));
+  if (!start.ok || ask.octaves === 1) return [whole];
+  const apart = Array.from({ length: ask.octaves }, (_, octave): Asked => ({
+    ...whole,
+    octaves: 1,
+    start: shiftOctaves(start.value, octave).name,
+  }));
+  return [...apart, { ...whole, middleTwice: true }];
+}
+
 /** What each part of a study of several is called, in playing order: `Scale`, `Arpeggio`; none for a study of one. */
 export function partNames(ask: AskedNotes): string[] {
   if (!isSeries(ask.figure)) return [];
-  return partRecipes(ask).map(({ figure, form }) => {
+  const parts = partRecipes(ask);
+  if (ask.figure === 'octaves-joined') {
+    return parts.map((_, part) => (part < parts.length - 1 ? `Octave ${part + 1}` : 'Joined'));
+  }
+  return parts.map(({ figure, form }) => {
     const name = ask.figure === 'key-set' ? FIGURE_NAMES[figure] : formOf(form).name;
     return capital(name);
   });
@@ -112,17 +132,26 @@ function partOf(ask: AskedNotes, instrument: Instrument): Outcome<Passage> {
   const rungs = rungsUp(ask.figure, up.length - 1);
   if (rungs.length < 2) return refused('too-few-notes', 'figure', {});
   let top = 0;
+  const perOctave = (up.length - 1) / ask.octaves;
+  const inMiddle = (rung: number): boolean =>
+    ask.middleTwice === true && rung > 0 && rung < up.length - 1 && rung % perOctave === 0;
   if (ask.direction !== 'down') {
     const turn = { none: [], two: [0, 1], three: [0, 1, 2] }[ask.bowing.opening];
     for (const rung of turn) push(up[rung], 'up', 'opening');
-    for (const rung of rungs) push(up[rung], 'up');
+    for (const rung of rungs) {
+      push(up[rung], 'up');
+      if (inMiddle(rung)) push(up[rung], 'up', 'joint');
+    }
     top = notes.length - 1;
   }
   if (ask.direction === 'down') push(down[rungs.at(-1) ?? 0], 'down');
   if (ask.bowing.top === 'twice') push(down[rungs.at(-1) ?? 0], ask.direction === 'up' ? 'up' : 'down', 'top');
   if (ask.direction !== 'up') {
     const homeward = rungs.slice(0, -1).reverse();
-    for (const rung of homeward.slice(0, -1)) push(down[rung], 'down');
+    for (const rung of homeward.slice(0, -1)) {
+      push(down[rung], 'down');
+      if (inMiddle(rung)) push(down[rung], 'down', 'joint');
+    }
     const turn = { none: [], two: [0, 1], three: [0, 2, 1] }[ask.bowing.closing];
     for (const rung of turn) push(down[rung], 'down', 'closing');
     push(down[homeward.at(-1) ?? 0], 'down');

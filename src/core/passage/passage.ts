@@ -23,8 +23,8 @@ export interface PassageNote {
   readonly motion: Motion;
   /** Stands in a row of half steps, where no position is a landmark and the hand passes itself on. */
   readonly chromatic?: true;
-  /** Set on notes a bowing adds: an opening turn, a repeated top note, a closing turn. */
-  readonly added?: 'opening' | 'top' | 'closing';
+  /** Set on added notes: a bowing's opening turn, repeated top note and closing turn; a tonic sounded again between octaves. */
+  readonly added?: 'opening' | 'top' | 'closing' | 'joint';
   /** The same pitch as the note before, struck anew: the hand has nothing to do. */
   readonly repeats?: true;
   /** Left out where the bowing decides how long notes last. */

@@ -14,7 +14,7 @@ export function titleOf(recipe: Pick<Recipe, 'tonic' | 'form' | 'figure' | 'octa
       ? ''
       : recipe.figure === 'arpeggio'
         ? ' arpeggio'
-        : recipe.figure === 'key-set'
+        : recipe.figure === 'key-set' || recipe.figure === 'octaves-joined'
           ? `: ${FIGURE_NAMES[recipe.figure]}`
           : ` in ${FIGURE_NAMES[recipe.figure]}`;
   return `${printed(recipe.tonic)} ${formOf(recipe.form).name}${figure}, ${octaveWords(recipe.octaves)}`;

@@ -81,7 +81,8 @@ function joined(parts: readonly Way[]): Way {
   return {
     cost: parts.reduce((sum, part) => sum + part.cost, 0),
     mirrored: parts.every((part) => part.mirrored),
-    systems: parts[0]?.systems ?? [],
+    // A system is the whole's only where it is every part's.
+    systems: (parts[0]?.systems ?? []).filter((system) => parts.every((part) => part.systems.includes(system))),
     fingers,
     shifts,
     slides,

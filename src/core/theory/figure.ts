@@ -7,6 +7,7 @@ export const FIGURES = [
   'groups-of-four',
   'arpeggio-series',
   'key-set',
+  'octaves-joined',
 ] as const;
 
 export type FigureId = (typeof FIGURES)[number];
@@ -19,11 +20,12 @@ export const FIGURE_NAMES: Record<FigureId, string> = {
   'groups-of-four': 'groups of four',
   'arpeggio-series': 'arpeggio series',
   'key-set': 'scale, arpeggio and thirds',
+  'octaves-joined': 'octaves apart, then joined',
 };
 
 /** True for figures made of several studies one after the other. */
 export function isSeries(figure: FigureId): boolean {
-  return figure === 'arpeggio-series' || figure === 'key-set';
+  return figure === 'arpeggio-series' || figure === 'key-set' || figure === 'octaves-joined';
 }
 
 /**
@@ -38,6 +40,7 @@ export function rungsUp(figure: FigureId, top: number): number[] {
     case 'arpeggio':
     case 'arpeggio-series':
     case 'key-set':
+    case 'octaves-joined':
       return Array.from({ length: top + 1 }, (_, rung) => rung);
     case 'broken-thirds':
       return sliding(top, [0, 2]);
