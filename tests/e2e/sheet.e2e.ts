@@ -178,6 +178,20 @@ describe('what stands on the sheet', () => {
     }
   });
 
+  it('writes the teacher’s own words and the marks into the PDF file', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2&remarks=[{"at":4,"text":"lean here"}]');
+    await stage.score();
+    await (await stage.find(By.xpath('//button[contains(., "fingers to have ready")]'))).click();
+    await stage.until('the marks on the score', async () =>
+      (await stage.text(By.css('.score'))).includes('high 3 ready'),
+    );
+    await stage.click('Export');
+    await stage.click('PDF, A4');
+    const { text } = await wordsOf(new Uint8Array(readFileSync(await stage.downloaded('.pdf'))));
+    expect(text.replace(/\s+/g, ' ')).toContain('lean here');
+    expect(text.replace(/\s+/g, ' ')).toContain('high 3 ready');
+  });
+
   it('puts the fingerboard and the climb into the PDF file where they are asked for', async () => {
     await stage.go('/studies/new?instrument=cello&tonic=Eb&octaves=2&start=Eb2');
     await stage.score();

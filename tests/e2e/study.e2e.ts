@@ -23,7 +23,7 @@ describe('building a study', () => {
     expect(await stage.driver.findElements(By.css('.score svg [id^="n"].note'))).toHaveLength(43);
 
     const ways = await stage.driver.findElements(By.css('[role="radio"]'));
-    expect(ways.length).toBe(5);
+    expect(ways.length).toBe(8);
     await ways[2]!.click();
     const other = await stage.until('another fingering on the score', async () => {
       const now = await stage.score();

@@ -87,7 +87,13 @@ describe('the ways teachers teach', () => {
     await stage.go('/syllabus');
     await stage.click('From a printed page …');
     const area = await stage.find(By.css('[role="dialog"] textarea'));
-    const page = ['Grade 3', 'Scales: two octaves, separate bows', 'G, A and B flat major', 'D major, hooked'];
+    const page = [
+      'Grade 3',
+      'Scales: two octaves, separate bows',
+      'G, A and B flat major',
+      'D major, hooked',
+      'Double stops: D major in thirds',
+    ];
     await stage.driver.executeScript(
       `Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set.call(arguments[0], arguments[1]);
        arguments[0].dispatchEvent(new Event('input', { bubbles: true }));`,
@@ -98,10 +104,12 @@ describe('the ways teachers teach', () => {
     await stage.sees('G, A, B♭ major, two octaves; separate bows');
     const line = await stage.find(By.css('input[aria-label="Line 4"]'));
     await line.sendKeys(Key.chord(Key.CONTROL, 'a'), 'D major, one octave');
-    await stage.sees('2 things asked, every line understood.');
+    await stage.sees('2 things asked, 1 line with words not understood.');
     await stage.click('Keep what was read');
     await stage.sees('Kept “Printed syllabus”.');
     await stage.sees('B♭ major, two octaves');
+    // What cannot be made is listed with its grade, never dropped.
+    expect(await stage.text(By.css('[aria-label="Asked besides"]'))).toContain('Double stops: D major in thirds');
   });
 
   it('are written by the teacher as a system of the school’s own and tried in all keys', async () => {
