@@ -2,12 +2,15 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { compressed } from './scripts/compressed.ts';
+import { engraverBinary } from './scripts/engraver-binary.ts';
 import { Notices } from './scripts/notices.ts';
 
 const notices = new Notices();
 
 export default defineConfig({
   plugins: [
+    engraverBinary(),
     react(),
     tailwindcss(),
     notices.collect(),
@@ -50,7 +53,8 @@ export default defineConfig({
         ],
       },
     }),
+    compressed(),
   ],
-  worker: { format: 'es', plugins: () => [notices.collect()] },
+  worker: { format: 'es', plugins: () => [engraverBinary(), notices.collect()] },
   build: { target: 'es2022', chunkSizeWarningLimit: 9000 },
 });

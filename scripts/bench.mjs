@@ -10,4 +10,5 @@ installPackages();
 if (run(PROGRAMS.tsx, ['bench/engine.ts']) !== 0) giveUp('The engine’s benchmark failed.');
 if (run(PROGRAMS.vite, ['build', '--logLevel', 'warn']) !== 0) giveUp('The application could not be built.');
 if (run(PROGRAMS.tsx, ['bench/browser.ts']) !== 0) giveUp('The page’s benchmark failed.');
+if (run(PROGRAMS.tsx, ['bench/opening.ts']) !== 0) giveUp('The benchmark of opening failed.');
 if (run(PROGRAMS.tsx, ['bench/library.ts']) !== 0) giveUp('The library’s benchmark failed.');

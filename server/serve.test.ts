@@ -3,6 +3,7 @@ import { request, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { application } from './serve.ts';
 
@@ -17,6 +18,8 @@ describe('the server', () => {
     mkdirSync(join(build, 'assets'));
     writeFileSync(join(build, 'index.html'), '<!doctype html><title>Step Ladder</title>');
     writeFileSync(join(build, 'assets', 'a-1234.js'), '1');
+    writeFileSync(join(build, 'assets', 'v-1234.wasm'), 'plain');
+    writeFileSync(join(build, 'assets', 'v-1234.wasm.br'), brotliCompressSync('compressed when built'));
     const listen = (withDemo: boolean): Promise<string> =>
       new Promise((resolve) => {
         const server = application(build, withDemo).listen(0, '127.0.0.1', () => {
@@ -43,6 +46,16 @@ describe('the server', () => {
     expect((await fetch(`${own}/assets/none.js`)).status).toBe(404);
     expect((await fetch(`${own}/none.png`)).status).toBe(404);
     expect((await fetch(`${own}/assets/a-1234.js`)).headers.get('cache-control')).toContain('immutable');
+  });
+
+  it('gives a file as it was compressed when built, and plain to who reads nothing else', async () => {
+    const answer = await fetch(`${own}/assets/v-1234.wasm`, { headers: { 'accept-encoding': 'br' } });
+    // Without this type no browser compiles it while it arrives.
+    expect(answer.headers.get('content-type')).toBe('application/wasm');
+    expect(answer.headers.get('cache-control')).toContain('immutable');
+    expect(await answer.text()).toBe('compressed when built');
+    const plain = await fetch(`${own}/assets/v-1234.wasm`, { headers: { 'accept-encoding': 'identity' } });
+    expect(await plain.text()).toBe('plain');
   });
 
   it('opens the demonstration for a browser that has not chosen, and leaves a choice alone', async () => {

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express } from 'express';
+import expressStaticGzip, { type ExpressStaticGzipOptions } from 'express-static-gzip';
 import getPort, { portNumbers } from 'get-port';
 import helmet from 'helmet';
 
@@ -41,7 +42,17 @@ export function application(build: string, demo: boolean): Express {
       strictTransportSecurity: false,
     }),
   );
+  // What was not compressed when it was built: the page itself.
   app.use(compression());
+  // An address no reader could read is refused here, in our words and not in a package's.
+  app.use((request, _, next) => {
+    try {
+      decodeURIComponent(request.path);
+      next();
+    } catch {
+      next({ status: 400 });
+    }
+  });
   app.use((request, response, next) => {
     const page =
       request.method === 'GET' && request.accepts(['html', 'json']) === 'html' && !/\.\w+$/.test(request.path);
@@ -52,8 +63,19 @@ export function application(build: string, demo: boolean): Express {
     }
     next();
   });
-  app.use('/assets', express.static(join(build, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
-  app.use(express.static(build, { maxAge: 0, index: false }));
+  const compressed = {
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
+    index: false,
+  } satisfies ExpressStaticGzipOptions;
+  app.use(
+    '/assets',
+    expressStaticGzip(join(build, 'assets'), {
+      ...compressed,
+      serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+    }),
+  );
+  app.use(expressStaticGzip(build, { ...compressed, serveStatic: { maxAge: 0, index: false } }));
   app.get(/^\/(?!.*\.\w+$).*/, (_, response) => {
     response.set('Cache-Control', 'no-cache');
     response.sendFile(join(build, 'index.html'));

@@ -20,6 +20,9 @@ let latest = 0;
 
 /** The fingering engine, off the page's thread. */
 const engine = {
+  /** Nothing but its coming up, so that the first study waits for less. */
+  warm(): void {},
+
   /** Works a recipe out, a line of the teacher's own book first among its ways; anything may be passed, the recipe is read first. */
   build(recipe: unknown, own?: string): Outcome<BuiltStudy> {
     const built = buildFrom(recipe, memory);

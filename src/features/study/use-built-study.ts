@@ -26,12 +26,14 @@ export interface BuiltSoFar {
 /** A study no longer shown is forgotten after this long, milliseconds: it is soon worked out again. */
 const FORGOTTEN_AFTER = 1_000;
 
-/** The best way of a study alone, which is known long before the others. */
-function bestWay(choices: Choices, own: string | undefined) {
+/** The first way of a study alone, its best or the one it was kept with, which is known long before the others. */
+function firstWay(choices: Choices, own: string | undefined, saved?: readonly SavedFinger[]) {
   return queryOptions({
-    queryKey: ['best', choices, own],
-    queryFn: async (): Promise<Outcome<BuiltStudy>> =>
-      asAsked(await engine().build({ ...choices, ways: 1 }, own), choices),
+    queryKey: ['first', choices, own, saved],
+    queryFn: async (): Promise<Outcome<BuiltStudy | KeptStudy>> => {
+      const alone = { ...choices, ways: 1 };
+      return asAsked(saved ? await engine().buildKept(alone, saved) : await engine().build(alone, own), choices);
+    },
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: FORGOTTEN_AFTER,
   });
@@ -41,44 +43,44 @@ function bestWay(choices: Choices, own: string | undefined) {
 export function useHeadStart(): (choices: Choices) => void {
   const queries = useQueryClient();
   const entries = useBookEntries();
-  return (choices) => void queries.prefetchQuery(bestWay(choices, entries && bookLineFor(choices, entries)));
+  return (choices) => void queries.prefetchQuery(firstWay(choices, entries && bookLineFor(choices, entries)));
 }
 
 /**
- * The study worked out in the engine's worker: the best way as soon as it is found, the others a
+ * The study worked out in the engine's worker: the first way as soon as it is found, the others a
  * moment later. The last study stays on view until the next is ready.
  */
 export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | undefined, way: number): BuiltSoFar {
-  // Another way than the best, or a kept one, is only known when all are.
-  const bestFirst = saved === undefined && way === 0;
+  // Another way than the first is only known when all are.
+  const firstAlone = way === 0;
   const own = useBookLine(choices);
-  const quick = useQuery({ ...bestWay(choices, own), enabled: bestFirst });
+  const quick = useQuery({ ...firstWay(choices, own, saved), enabled: firstAlone });
   const full = useQuery({
     queryKey: ['built', choices, saved, own],
     queryFn: async ({ signal }): Promise<Outcome<BuiltStudy | KeptStudy>> => {
-      if (bestFirst) await pauseInEdits(signal);
+      if (firstAlone) await pauseInEdits(signal);
       return saved ? await engine().buildKept(choices, saved) : await engine().build(choices, own);
     },
-    enabled: !bestFirst || quick.data !== undefined,
+    enabled: !firstAlone || quick.data !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: FORGOTTEN_AFTER,
     placeholderData: keepPreviousData,
   });
   const complete = full.data !== undefined && !full.isPlaceholderData;
   // A head start may have found the best way of a study that was opened with fingers of its own: it is not asked for.
-  const ready = complete ? full.data : bestFirst ? quick.data : undefined;
+  const ready = complete ? full.data : firstAlone ? quick.data : undefined;
   return {
     outcome: ready ?? full.data,
     all: full.data?.ok ? full.data.value : undefined,
     complete,
-    fits: !(complete && full.data.ok && 'fits' in full.data.value) || full.data.value.fits,
+    fits: !(ready?.ok && 'fits' in ready.value) || ready.value.fits,
     stale: ready === undefined,
     error: full.error ?? quick.error,
   };
 }
 
 /** A study of one way stands for the study asked for: its recipe says how many were. */
-function asAsked(outcome: Outcome<BuiltStudy>, choices: Choices): Outcome<BuiltStudy> {
+function asAsked<Study extends BuiltStudy>(outcome: Outcome<Study>, choices: Choices): Outcome<Study> {
   if (!outcome.ok) return outcome;
   const { value } = outcome;
   return { ok: true, value: { ...value, recipe: { ...value.recipe, ways: choices.ways ?? 8 } } };

@@ -1,0 +1,19 @@
+import { engine } from '../workers/engine.ts';
+import { engraver } from '../workers/engraver.ts';
+
+/**
+ * Sets engine and engraver going before the page asks: at once where a study is opened by its address,
+ * elsewhere when the page has come to rest. What they say of troubles is said again to who asks them.
+ */
+export function headStart(path: string): void {
+  const both = (): void => {
+    engraver()
+      .warm()
+      .catch(() => undefined);
+    engine()
+      .warm()
+      .catch(() => undefined);
+  };
+  if (path.startsWith('/studies/')) both();
+  else addEventListener('load', () => setTimeout(both, 1_000), { once: true });
+}
