@@ -12,7 +12,7 @@ export function Shell() {
   const takeNewer = useNewerVersion();
   useOtherTabs();
   return (
-    <div className="flex min-h-screen flex-col">
+    <div className="frame flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
         Skip to the page
       </a>

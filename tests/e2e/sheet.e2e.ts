@@ -37,7 +37,11 @@ describe('what stands on the sheet', () => {
     const marks = async (): Promise<number> =>
       (await stage.driver.findElements(By.xpath('//*[@role="listbox"]//*[text()="▾"]'))).length;
     expect(await stage.until('eight marks on the score', async () => (await marks()) === 8 && 8)).toBe(8);
-    expect(await stage.driver.findElements(By.css('.climb .altered'))).toHaveLength(8);
+    await stage.click('Map');
+    await stage.until(
+      'eight marks on the map',
+      async () => (await stage.driver.findElements(By.css('.climb .altered'))).length === 8,
+    );
     await stage.choose('Known already', 'C major');
     await stage.sees('The notes of C major, begun on its sixth, but the sixth higher (F♯ for F)');
   });
@@ -62,7 +66,7 @@ describe('what stands on the sheet', () => {
     await stage.until('the names again', async () => (await under()).join() === all.join());
     await stage.click('Undo');
     await stage.until('no names', async () => (await under()).length === 0);
-    expect(await (await stage.find(By.xpath('//button[normalize-space()="Undo"]'))).isEnabled()).toBe(false);
+    expect(await (await stage.find(By.xpath('//button[@aria-label="Undo"]'))).isEnabled()).toBe(false);
   });
 
   it('shows the pattern without notation, and a key to what is left blank', async () => {
@@ -73,6 +77,7 @@ describe('what stands on the sheet', () => {
     expect(pattern.replace(/\s+/g, ' ')).toBe(
       'Begin on the D string, 1st D 0 whole 1 whole 2 half 3 Whole up, on the A string A 0 whole 1 whole 2 half 3',
     );
+    await stage.room('Note');
     await stage.click('Note 3: the second finger');
     await stage.sees('Note 3 of 8: F♯4, the second finger on D');
     await stage.choose('Over the notes', 'nothing, to be filled in');
@@ -117,7 +122,7 @@ describe('what stands on the sheet', () => {
   it('carries a study into a list of keys of one’s own, and says which word is no key', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=G&octaves=1&start=G3');
     await stage.score();
-    await stage.click('In other keys …');
+    await stage.more('In other keys …');
     const list = await stage.find(By.css('input[name="keys"]'));
     await list.sendKeys('A, H, Bb', Key.ENTER);
     await stage.sees('“H” is no key');
@@ -138,7 +143,7 @@ describe('what stands on the sheet', () => {
   it('brings a school in from a file, and refuses one that is none', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     await stage.score();
-    await (await stage.find(By.xpath('//summary[normalize-space()="A school of your own"]'))).click();
+    await stage.unfold('A school of your own');
     const file = join(stage.downloads, 'school.json');
     writeFileSync(file, '{"id": "quiet", "name": "Quiet hands", "factors": {"shift-up": 90}}');
     await stage.driver.executeScript("document.querySelector('input[type=file]').classList.remove('hidden')");
@@ -181,6 +186,7 @@ describe('what stands on the sheet', () => {
   it('writes the teacher’s own words and the marks into the PDF file', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2&remarks=[{"at":4,"text":"lean here"}]');
     await stage.score();
+    await stage.room('Look');
     await (await stage.find(By.xpath('//button[contains(., "fingers to have ready")]'))).click();
     await stage.until('the marks on the score', async () =>
       (await stage.text(By.css('.score'))).includes('high 3 ready'),
@@ -238,17 +244,25 @@ describe('what stands on the sheet', () => {
     ]) {
       await stage.go(`/studies/new?${asked}`);
       await stage.score();
-      await stage.find(By.css('svg.climb .label'));
-      const { clashes, pictures } = await stage.driver.executeScript<{ clashes: string[]; pictures: number }>(CLASHES);
-      expect(pictures, asked).toBe(3);
-      expect(clashes, asked).toEqual([]);
+      for (const [board, words] of [
+        ['Fingerboard', 'svg.fingerboard .position'],
+        ['Map', 'svg.climb .label'],
+      ] as const) {
+        await stage.click(board);
+        await stage.find(By.css(words));
+        const { clashes, pictures } = await stage.driver.executeScript<{ clashes: string[]; pictures: number }>(
+          CLASHES,
+        );
+        expect(pictures, asked).toBe(2);
+        expect(clashes, asked).toEqual([]);
+      }
     }
   });
 
   it('writes a page of variations in the order asked', async () => {
     await stage.go('/studies/new?instrument=viola&tonic=C&octaves=2&start=C3');
     await stage.score();
-    await stage.click('Variations …');
+    await stage.more('Variations …');
     await stage.click('Move down: four strokes to each note');
     await (await stage.find(By.xpath('//label[normalize-space()="separate, at the tip"]/input'))).click();
     await stage.click('PDF, A4');

@@ -15,6 +15,25 @@ const BUILD = join(import.meta.dirname, '..', '..', 'dist');
  */
 const PATIENCE = Number(process.env['STEP_LADDER_PATIENCE'] ?? 120_000);
 
+/** The rooms in which lists of choices stand. */
+const ROOM_OF: Readonly<Record<string, string>> = {
+  'Beside this way': 'Ways',
+  'And beside both': 'Ways',
+  'Notes to a bow': 'Bow',
+  'Notes to a beat': 'Bow',
+  'Opening turn': 'Bow',
+  'Count-in': 'Sound',
+  Drone: 'Sound',
+  'Shown as': 'Look',
+  'Over the notes': 'Look',
+  'Under the notes': 'Look',
+  'Known already': 'Look',
+  'Estimated by': 'Grade',
+};
+
+/** Lists that stand among the rules for the hand. */
+const RULES: readonly string[] = ['Open strings', 'Strings', 'Way down', 'Position', 'First finger', 'Coming down'];
+
 /** What a test looks at of a kept study. */
 export interface KeptRecord {
   readonly id: string;
@@ -200,8 +219,49 @@ export class Stage {
     });
   }
 
+  /** Opens a room beside the score. */
+  async room(name: string): Promise<void> {
+    await this.until(`the room ${name}`, async () => {
+      const door = await this.driver.findElement(By.xpath(`//button[@role="tab"][normalize-space()="${name}"]`));
+      if ((await door.getAttribute('aria-selected')) !== 'true') await door.click();
+      return (await door.getAttribute('aria-selected')) === 'true';
+    });
+  }
+
+  /** Unfolds the rules for the hand. */
+  async rules(): Promise<void> {
+    await this.until('the rules', async () => {
+      const button = await this.driver.findElement(By.css('button[aria-controls="hand-rules"]'));
+      if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
+      return (await button.getAttribute('aria-expanded')) === 'true';
+    });
+  }
+
+  /** Opens what is folded under some words. */
+  async unfold(words: string): Promise<void> {
+    await this.until(`what is folded under ${words}`, async () => {
+      const fold = await this.driver.findElement(By.xpath(`//summary[contains(., ${JSON.stringify(words)})]/..`));
+      if ((await fold.getAttribute('open')) === null) await fold.findElement(By.css('summary')).click();
+      return (await fold.getAttribute('open')) !== null;
+    });
+  }
+
+  /** Does something rare, by the menu at the end of the title line. */
+  async more(action: string): Promise<void> {
+    await this.click('More');
+    await this.click(action);
+  }
+
+  /** Goes where a list of choices stands, as a teacher does. */
+  private async reach(list: string): Promise<void> {
+    const room = ROOM_OF[list];
+    if (room) await this.room(room);
+    else if (RULES.includes(list)) await this.rules();
+  }
+
   /** Chooses from the list of that name by the words a teacher reads. */
   async choose(list: string, words: string): Promise<void> {
+    await this.reach(list);
     await this.until(`"${words}" in the list ${list}`, async () => {
       const select = await this.driver.findElement(By.css(`select[aria-label="${list}"]`));
       for (const option of await select.findElements(By.css('option'))) {
@@ -215,6 +275,7 @@ export class Stage {
   }
 
   async chosen(list: string): Promise<string> {
+    await this.reach(list);
     const select = await this.find(By.css(`select[aria-label="${list}"]`));
     return (await select.findElement(By.css('option:checked')).getText()).trim();
   }

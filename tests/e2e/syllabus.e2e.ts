@@ -72,6 +72,7 @@ describe('a syllabus', () => {
     // C major in one octave is there but too slow: near, not ready.
     await stage.go('/studies/new?instrument=violin&tonic=C&octaves=1&start=C4&bowing=%7B%22bpm%22%3A52%7D');
     await stage.score();
+    await stage.room('Grade');
     await stage.sees('Second, ours, C major, one octave: 52 where 60 is asked');
     await stage.click('Keep in the library');
     await stage.sees('Kept in the library.');
@@ -81,6 +82,7 @@ describe('a syllabus', () => {
     await stage.click('Second');
     await stage.click('Open (fingered, bow or tempo short)');
     expect(await stage.driver.getCurrentUrl()).toBe(study);
+    await stage.room('Grade');
     await stage.click('Change it so: Second, C major, one octave');
     await stage.until('it satisfies the line', async () =>
       (await stage.text(By.css('[aria-label="Satisfied"]'))).includes('Second, ours: C major, one octave'),
@@ -129,6 +131,7 @@ describe('a syllabus', () => {
   it('estimates a grade and explains it', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=B&octaves=2&start=B3&form=lydian&bowing=%7B%22bpm%22%3A72%7D');
     await stage.score();
+    await stage.room('Grade');
     await stage.sees('No line of a syllabus asks for exactly this.');
     await stage.click('Estimate its grade');
     await stage.sees('estimated at Grade');

@@ -22,14 +22,14 @@ describe('the ways teachers teach', () => {
     const pairs = await stage.find(By.xpath('//button[@role="radio"][contains(., "home, then by pairs")]'));
     await pairs.click();
     await stage.until('the pairs on the score', async () => (await stage.score()).includes('E 012–12–12–1234'));
-    await (await stage.find(By.xpath('//summary[contains(., "why one is not here")]'))).click();
+    await stage.unfold('Other systems');
     await stage.sees('Not here: It is for another number of octaves.');
     const systems = await stage.driver.findElements(By.xpath('//li[contains(., "Not here:")]'));
     expect(systems.length).toBeGreaterThan(2);
     // A chromatic in first position has no shift.
     await stage.go('/studies/new?instrument=violin&tonic=D&form=chromatic&start=D4');
     await stage.score();
-    await stage.sees('None: the hand stays where it is.');
+    await stage.sees('No shift: the hand stays where it is.');
   });
 
   it('come from the teacher’s own book: pasted, checked, kept, first in a new study, exported as it was', async () => {
@@ -66,8 +66,10 @@ describe('the ways teachers teach', () => {
     await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
     await stage.score();
     expect(await scoreText()).not.toContain('ready');
+    await stage.room('Look');
     await (await stage.find(button('fingers to have ready'))).click();
     await stage.until('the marks', async () => (await scoreText()).includes('high 3 ready'));
+    await stage.room('Note');
     await (await stage.find(By.css('#n4 .notehead'))).click();
     const words = await stage.find(By.xpath('//label[contains(., "Your words here")]//input'));
     await words.sendKeys('lean here', Key.ENTER);
@@ -75,6 +77,7 @@ describe('the ways teachers teach', () => {
     await stage.driver.navigate().refresh();
     await stage.score();
     await stage.until('the words after a reload', async () => (await scoreText()).includes('lean here'));
+    await stage.room('Note');
     await (await stage.find(By.css('#n4 .notehead'))).click();
     const again = await stage.find(By.xpath('//label[contains(., "Your words here")]//input'));
     await again.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE, Key.ENTER);
@@ -115,7 +118,7 @@ describe('the ways teachers teach', () => {
   it('are written by the teacher as a system of the school’s own and tried in all keys', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=D&start=D5');
     await stage.score();
-    await (await stage.find(By.xpath('//summary[contains(., "A school of your own")]'))).click();
+    await stage.unfold('A school of your own');
     const name = await stage.find(By.xpath('//label[contains(., "Name of the system")]//input'));
     await name.sendKeys('three and two');
     const climbs = await stage.find(By.xpath('//label[contains(., "How it climbs")]//textarea'));

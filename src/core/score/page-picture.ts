@@ -35,6 +35,8 @@ export function pagePicture(svg: string, copy: PictureCopy): string {
       const [, glyph] = GLYPH_ID.exec(id) ?? [];
       return glyph ? ` id="${copy}-${glyph}"` : '';
     })
+    // What goes on over a line's end names the part it goes on from by a number drawn anew each time.
+    .replace(/ class="([^"]*?) ?\bid-[^ "]* ?([^"]*)"/g, ' class="$1 $2"')
     .replace(/href="#([0-9A-F]{4,5})-[^"]*"/g, `href="#${copy}-$1"`);
   return withoutEmptyGroups(light).replace(
     ONLY_CHILD,

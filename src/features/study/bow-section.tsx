@@ -51,8 +51,8 @@ export const BowSection = memo(function BowSection({
   const pace = paceOf(passage, bowing, INSTRUMENT_TABLE[instrument], form === 'chromatic');
   const set = (part: Partial<Bowing>): void => onBowing({ ...bowing, ...part });
   return (
-    <section aria-labelledby="bow-heading" className="mt-4 border-t border-rule pt-2">
-      <h2 id="bow-heading" className="text-xl">
+    <section aria-labelledby="bow-heading">
+      <h2 id="bow-heading" className="sr-only">
         The bow
       </h2>
       <p className="no-print leading-8">

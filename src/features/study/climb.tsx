@@ -6,9 +6,9 @@ import { apart, LABEL_LINE } from './labels.ts';
 import { isSelected, type Selection } from './selection.ts';
 
 /** Drawing units; the picture scales to its place. */
-const WIDE = 640;
+const PAPER_WIDE = 640;
 const EDGE = 26;
-const TALL = 220;
+const PAPER_TALL = 220;
 const HEAD = 50;
 const FOOT = 40;
 /** How each string's notes are joined, lowest string first: told apart without colour. */
@@ -33,9 +33,17 @@ export const Climb = memo(function Climb({
   selection,
   onSelect,
   title = 'The map',
+  wide: WIDE = PAPER_WIDE,
+  tall: TALL = PAPER_TALL,
+  inARow = false,
 }: {
   study: ScoredStudy;
   title?: string;
+  /** Width, and height of a row, in drawing units: a letter is fifteen high. */
+  wide?: number;
+  tall?: number;
+  /** Up and down after one another, in the time in which they are played. */
+  inARow?: boolean;
   selection: Selection | undefined;
   onSelect: (at: number) => void;
 }) {
@@ -50,12 +58,12 @@ export const Climb = memo(function Climb({
           notes: all.slice(passage.parts[part], passage.parts[part + 1]),
           backwards: false,
         }))
-      : top > 0 && top < notes.length - 1
+      : top > 0 && top < notes.length - 1 && !inARow
         ? [
             { title: 'going up', notes: all.slice(0, top + 1), backwards: false },
             { title: 'coming down', notes: all.slice(top), backwards: true },
           ]
-        : [{ title: top === 0 ? 'coming down' : 'going up', notes: all, backwards: false }];
+        : [{ title: inARow ? '' : top === 0 ? 'coming down' : 'going up', notes: all, backwards: false }];
   const longest = Math.max(...rows.map((row) => row.notes.length));
   const pitches = notes.map((note) => note.pitch.midi);
   const low = Math.min(...pitches);
@@ -63,144 +71,134 @@ export const Climb = memo(function Climb({
   const blocks = handBlocks(way.fingers);
   const strings = [...new Set(way.fingers.map((note) => note.string))].reverse();
   return (
-    <section aria-label={title}>
-      <h2 className="text-xl">{title}</h2>
-      <svg
-        viewBox={`0 0 ${WIDE} ${TALL * rows.length}`}
-        role="img"
-        aria-label={`${title}: ${blocks.map((block) => `${block.position}, notes ${block.from + 1} to ${block.to + 1}`).join('; ')}`}
-        className="climb mt-1 block w-full font-sans"
-      >
-        {rows.map((row, r) => {
-          // Up and down stand under one another, note under note; parts fill a row each.
-          const count = passage.parts.length > 1 ? row.notes.length : longest;
-          const step = (WIDE - 2 * EDGE) / Math.max(1, count - 1);
-          const radius = Math.min(10, Math.max(5, step * 0.42));
-          const x = (at: number): number => {
-            const place = row.notes.indexOf(at);
-            return row.backwards ? EDGE + (row.notes.length - 1 - place) * step : EDGE + place * step;
-          };
-          const y = (at: number): number => {
-            const share = ((pitches[at] ?? low) - low) / Math.max(1, high - low);
-            return r * TALL + TALL - FOOT - share * (TALL - HEAD - FOOT);
-          };
-          const here = new Set(row.notes);
-          const inRow = blocks
-            .map((block) => row.notes.filter((at) => at >= block.from && at <= block.to && here.has(at)))
-            .map((list, k) => ({ list, block: blocks[k] }))
-            .filter(({ list }) => list.length > 0);
-          return (
-            <g key={row.title}>
-              <text x={EDGE - 12} y={r * TALL + 14} className="row">
-                {row.title}
-              </text>
-              {inRow.map(({ list }) => {
-                const xs = list.map(x);
-                const ys = list.map(y);
-                const left = Math.min(...xs) - radius - 3;
-                const topEdge = Math.min(...ys) - radius - 4;
-                return (
-                  <g key={list[0]} className={list.some((at) => isSelected(selection, at)) ? 'block now' : 'block'}>
-                    <rect
-                      x={left}
-                      y={topEdge}
-                      width={Math.max(...xs) - Math.min(...xs) + 2 * radius + 6}
-                      height={Math.max(...ys) - Math.min(...ys) + 2 * radius + 8}
-                      rx={5}
-                    />
-                  </g>
-                );
-              })}
-              {row.notes.slice(1).map((at, k) => {
-                const before = row.notes[k] as number;
-                const string = way.fingers[at]?.string;
-                const joined = string === way.fingers[before]?.string;
-                return (
-                  <line
-                    key={at}
-                    x1={x(before)}
-                    y1={y(before)}
-                    x2={x(at)}
-                    y2={y(at)}
-                    className={joined ? 'joined' : 'crossing'}
-                    strokeDasharray={joined ? DASHES[strings.indexOf(string ?? '')] : undefined}
+    <svg
+      viewBox={`0 0 ${WIDE} ${TALL * rows.length}`}
+      role="img"
+      aria-label={`${title}: ${blocks.map((block) => `${block.position}, notes ${block.from + 1} to ${block.to + 1}`).join('; ')}`}
+      className="climb block h-full w-full font-sans"
+    >
+      {rows.map((row, r) => {
+        // Up and down stand under one another, note under note; parts fill a row each.
+        const count = passage.parts.length > 1 ? row.notes.length : longest;
+        const step = (WIDE - 2 * EDGE) / Math.max(1, count - 1);
+        const radius = Math.min(10, Math.max(5, step * 0.42));
+        const x = (at: number): number => {
+          const place = row.notes.indexOf(at);
+          return row.backwards ? EDGE + (row.notes.length - 1 - place) * step : EDGE + place * step;
+        };
+        const y = (at: number): number => {
+          const share = ((pitches[at] ?? low) - low) / Math.max(1, high - low);
+          return r * TALL + TALL - FOOT - share * (TALL - HEAD - FOOT);
+        };
+        const here = new Set(row.notes);
+        const inRow = blocks
+          .map((block) => row.notes.filter((at) => at >= block.from && at <= block.to && here.has(at)))
+          .map((list, k) => ({ list, block: blocks[k] }))
+          .filter(({ list }) => list.length > 0);
+        return (
+          <g key={row.title}>
+            <text x={EDGE - 12} y={r * TALL + 14} className="row">
+              {row.title}
+            </text>
+            {inRow.map(({ list }) => {
+              const xs = list.map(x);
+              const ys = list.map(y);
+              const left = Math.min(...xs) - radius - 3;
+              const topEdge = Math.min(...ys) - radius - 4;
+              return (
+                <g key={list[0]} className={list.some((at) => isSelected(selection, at)) ? 'block now' : 'block'}>
+                  <rect
+                    x={left}
+                    y={topEdge}
+                    width={Math.max(...xs) - Math.min(...xs) + 2 * radius + 6}
+                    height={Math.max(...ys) - Math.min(...ys) + 2 * radius + 8}
+                    rx={5}
                   />
-                );
-              })}
-              {row.notes.map((at, k) => {
-                const note = way.fingers[at];
-                const shift = way.shifts.find((one) => one.to === at && k > 0);
-                if (!note) return null;
-                return (
-                  <g
-                    key={at}
-                    className={isSelected(selection, at) ? 'place now' : 'place'}
-                    onClick={() => onSelect(at)}
-                    data-note={at}
-                  >
-                    <circle cx={x(at)} cy={y(at)} r={radius} />
-                    <text x={x(at)} y={y(at) + radius * 0.4} textAnchor="middle" fontSize={radius * 1.35}>
-                      {note.finger}
-                    </text>
-                    {altered.has(at) ? (
-                      <text x={x(at) + radius + 1} y={y(at) - radius + 3} className="altered">
-                        {(altered.get(at) ?? 0) > 0 ? '▴' : '▾'}
-                      </text>
-                    ) : null}
-                    {shift ? (
-                      <text x={x(at)} y={y(at) + radius + 13} textAnchor="middle" className="shift">
-                        {shift.semitones > 0 ? '↑' : '↓'}
-                        {Math.abs(shift.semitones)}
-                      </text>
-                    ) : null}
-                  </g>
-                );
-              })}
-              {apart(
-                row.notes
-                  .filter((at, k) => k === 0 || way.fingers[at]?.string !== way.fingers[at - 1]?.string)
-                  .map((at) => ({
-                    words: way.fingers[at]?.string ?? '',
-                    x: x(at) - STRING_LETTER / 2,
-                    y: r * TALL + TALL - 6,
-                  })),
-                STRING_LETTER,
-                UP,
-              ).map((label) => (
-                <text
-                  key={label.x}
-                  x={label.x + STRING_LETTER / 2}
-                  y={label.y}
-                  textAnchor="middle"
-                  className="string-name"
+                </g>
+              );
+            })}
+            {row.notes.slice(1).map((at, k) => {
+              const before = row.notes[k] as number;
+              const string = way.fingers[at]?.string;
+              const joined = string === way.fingers[before]?.string;
+              return (
+                <line
+                  key={at}
+                  x1={x(before)}
+                  y1={y(before)}
+                  x2={x(at)}
+                  y2={y(at)}
+                  className={joined ? 'joined' : 'crossing'}
+                  strokeDasharray={joined ? DASHES[strings.indexOf(string ?? '')] : undefined}
+                />
+              );
+            })}
+            {row.notes.map((at, k) => {
+              const note = way.fingers[at];
+              const shift = way.shifts.find((one) => one.to === at && k > 0);
+              if (!note) return null;
+              return (
+                <g
+                  key={at}
+                  className={isSelected(selection, at) ? 'place now' : 'place'}
+                  onClick={() => onSelect(at)}
+                  data-note={at}
                 >
-                  {label.words}
-                </text>
-              ))}
-              {apart(
-                inRow.map(({ list, block }) => ({
-                  words: block?.position ?? '',
-                  x: Math.min(...list.map(x)) - radius - 1,
-                  y: Math.min(...list.map(y)) - radius - 8,
+                  <circle cx={x(at)} cy={y(at)} r={radius} />
+                  <text x={x(at)} y={y(at) + radius * 0.4} textAnchor="middle" fontSize={radius * 1.35}>
+                    {note.finger}
+                  </text>
+                  {altered.has(at) ? (
+                    <text x={x(at) + radius + 1} y={y(at) - radius + 3} className="altered">
+                      {(altered.get(at) ?? 0) > 0 ? '▴' : '▾'}
+                    </text>
+                  ) : null}
+                  {shift ? (
+                    <text x={x(at)} y={y(at) + radius + 13} textAnchor="middle" className="shift">
+                      {shift.semitones > 0 ? '↑' : '↓'}
+                      {Math.abs(shift.semitones)}
+                    </text>
+                  ) : null}
+                </g>
+              );
+            })}
+            {apart(
+              row.notes
+                .filter((at, k) => k === 0 || way.fingers[at]?.string !== way.fingers[at - 1]?.string)
+                .map((at) => ({
+                  words: way.fingers[at]?.string ?? '',
+                  x: x(at) - STRING_LETTER / 2,
+                  y: r * TALL + TALL - 6,
                 })),
-                LETTER,
-                UP,
-              ).map((label) => (
-                <text key={label.x} x={label.x} y={label.y} className="label">
-                  {label.words}
-                </text>
-              ))}
-            </g>
-          );
-        })}
-      </svg>
-      <p className="text-sm text-faint">
-        One position to a box; letters below are strings, each with its own line; arrows count the half steps of a
-        shift.
-        {rows.some((row) => row.backwards)
-          ? ' The way down stands under the way up and is read from right to left.'
-          : ''}
-      </p>
-    </section>
+              STRING_LETTER,
+              UP,
+            ).map((label) => (
+              <text
+                key={label.x}
+                x={label.x + STRING_LETTER / 2}
+                y={label.y}
+                textAnchor="middle"
+                className="string-name"
+              >
+                {label.words}
+              </text>
+            ))}
+            {apart(
+              inRow.map(({ list, block }) => ({
+                words: block?.position ?? '',
+                x: Math.min(...list.map(x)) - radius - 1,
+                y: Math.min(...list.map(y)) - radius - 8,
+              })),
+              LETTER,
+              UP,
+            ).map((label) => (
+              <text key={label.x} x={label.x} y={label.y} className="label">
+                {label.words}
+              </text>
+            ))}
+          </g>
+        );
+      })}
+    </svg>
   );
 });

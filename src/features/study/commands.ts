@@ -8,23 +8,27 @@ import { CIRCLE } from '../../core/theory/key-signature.ts';
 import type { NoteNames } from '../../core/theory/note-names.ts';
 import type { PaletteCommand } from '../../ui/palette.tsx';
 import { formsFor, type Choices } from './choices.ts';
-import { FINGER_OPTIONS, NAME_OPTIONS, type Look } from './score-look.tsx';
+import type { Look } from './look.ts';
+import { ROOMS, type RoomId } from './rooms.tsx';
+import { FINGER_OPTIONS, NAME_OPTIONS } from './score-look.tsx';
 
 /** What the bench lets its commands do. */
 export interface BenchActions {
   readonly change: (part: Partial<Choices>) => void;
   readonly look: (part: Partial<Look>) => void;
+  readonly room: (room: RoomId) => void;
   readonly doings: readonly PaletteCommand[];
 }
 
 const TONIC_WORDS: Readonly<Record<string, string>> = { '#': ' sharp', b: ' flat' };
 
 /** Every command of the bench, found by its words. */
-export function benchCommands(choices: Choices, { change, look, doings }: BenchActions): PaletteCommand[] {
+export function benchCommands(choices: Choices, { change, look, room, doings }: BenchActions): PaletteCommand[] {
   const tonics = [...new Set([...CIRCLE.major, ...CIRCLE.minor])].sort();
   const { figure = 'scale' } = choices;
   return [
     ...doings,
+    ...ROOMS.map(({ id, name }) => ({ group: 'Open', words: name, run: () => room(id) })),
     ...tonics.map((tonic) => ({
       group: 'Key',
       words: tonic.charAt(0) + (TONIC_WORDS[tonic.charAt(1)] ?? ''),

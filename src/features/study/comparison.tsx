@@ -54,7 +54,7 @@ export function Comparison({
           {decidingSentence(study.way, other.way, [name, other.name])}
         </p>
       ))}
-      <div className="mt-2 grid gap-x-8 gap-y-4 lg:grid-cols-2">
+      <div className="mt-2 grid gap-x-8 gap-y-4 comparison-grid">
         <div className="overflow-x-auto">
           <table className="text-left">
             <thead>

@@ -45,8 +45,8 @@ export const GradeSection = memo(function GradeSection({
   );
   const change = useStableCallback((miss: NearMiss) => onChange(changeFor(miss, study.recipe)));
   return (
-    <section aria-labelledby="grade-heading" className="no-print mt-4 border-t border-rule pt-2">
-      <h2 id="grade-heading" className="text-xl">
+    <section aria-labelledby="grade-heading" className="no-print">
+      <h2 id="grade-heading" className="sr-only">
         Which grade is this
       </h2>
       <Matches all={all} recipe={study.recipe} onChange={change} />

@@ -34,8 +34,8 @@ export const KeepNew = memo(function KeepNew({
     });
   };
   return (
-    <Button kind="strong" onClick={press} disabled={!ready || keep.isPending}>
-      Keep in the library
+    <Button kind="strong" aria-label="Keep in the library" onClick={press} disabled={!ready || keep.isPending}>
+      Keep
     </Button>
   );
 });

@@ -41,7 +41,7 @@ export const NoteBar = memo(function NoteBar({
   const [from, to] = rangeOf(selection);
   const pinned = study.recipe.pins.some((pin) => pin.at >= from && pin.at <= to);
   return (
-    <section aria-label="The chosen note" className="no-print mt-2 rounded-sm border border-rule bg-sheet px-4 py-2">
+    <section aria-label="The chosen note" className="no-print">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
         <p role="status" className="font-medium">
           {from === to ? noteWords(study, from) : runWords(study, from, to)}
@@ -128,15 +128,11 @@ function Options({
         </p>
       ) : null}
       {/* As high while it waits as when it is full, so that nothing below jumps. */}
-      <div className="mt-1 min-h-48 sm:min-h-24 xl:min-h-16">
+      <div className="mt-2 min-h-48">
         {data === undefined ? (
           <p className="text-sm text-faint">Looking at what else can play it …</p>
         ) : (
-          <ul
-            aria-label="Ways to play this note"
-            aria-busy={isPlaceholderData}
-            className="grid gap-x-4 sm:grid-cols-2 xl:grid-cols-3"
-          >
+          <ul aria-label="Ways to play this note" aria-busy={isPlaceholderData} className="grid">
             {data.slice(0, SHOWN).map((option) => (
               <li key={option.string + option.finger}>
                 <button

@@ -25,10 +25,8 @@ export const OwnLine = memo(function OwnLine({
   const answer = check.data;
   const up = upwardText(study.way.fingers, study.passage.top);
   return (
-    <section aria-labelledby="own-heading">
-      <h2 id="own-heading" className="text-xl">
-        Your own fingering
-      </h2>
+    <details className="mt-1">
+      <summary className="cursor-pointer">Your own fingering</summary>
       <form
         className="mt-1 flex flex-wrap gap-2"
         onSubmit={(event) => {
@@ -78,6 +76,6 @@ export const OwnLine = memo(function OwnLine({
           </>
         ) : null}
       </div>
-    </section>
+    </details>
   );
 });

@@ -53,12 +53,12 @@ export const OwnSchool = memo(function OwnSchool({
   const own = (): School => (school && !isShipped(school) ? school : ownSchool(school, id, name, instrument));
   const early = school?.weights[EARLY_LATE.term] ?? EARLY_LATE.usual;
   return (
-    <details className="no-print mt-4 border-t border-rule pt-2">
-      <summary className="cursor-pointer font-serif text-xl font-bold">A school of your own</summary>
+    <details className="mt-1">
+      <summary className="cursor-pointer">A school of your own</summary>
       <p className="mt-1 text-sm text-faint">
         How much each thing counts against a fingering, beside the usual. The fingering follows; undo takes a step back.
       </p>
-      <div className="mt-2 grid gap-x-8 gap-y-1 sm:grid-cols-2">
+      <div className="mt-2 grid gap-x-8 gap-y-1">
         {KNOBS.map((knob) => (
           <Slider
             key={knob.id}

@@ -20,11 +20,11 @@ const PLAY = <Play size={16} aria-hidden="true" />;
 const STOP = <Square size={16} aria-hidden="true" />;
 const PERCENTS = [25, 33, 50, 60, 70, 80, 90, 100, 110, 125, 150, 200];
 const CLICKS: readonly Option[] = [
-  { value: '0', label: 'no metronome' },
-  { value: '1', label: 'a click to the beat' },
-  { value: '2', label: 'two clicks to the beat' },
-  { value: '3', label: 'three clicks to the beat' },
-  { value: '4', label: 'four clicks to the beat' },
+  { value: '0', label: 'no click' },
+  { value: '1', label: 'click' },
+  { value: '2', label: 'two clicks' },
+  { value: '3', label: 'three clicks' },
+  { value: '4', label: 'four clicks' },
 ];
 const TEMPERAMENT_WORDS: Readonly<Record<Temperament, string>> = {
   equal: 'equal temperament',
@@ -44,34 +44,49 @@ interface DroneChoice {
   readonly volume: number;
 }
 
-/** Plays the study; nothing sounds until it is asked for, and Escape or space stops everything. */
-export const Player = memo(function Player({
-  study,
-  from,
-  to,
-}: {
-  study: ScoredStudy;
-  /** The run chosen, first and last note; without it the whole study plays. */
-  from: number | undefined;
-  to: number | undefined;
-}) {
+/** How the study sounds, and whether it does. */
+export interface Sounding {
+  readonly on: boolean;
+  /** Begins, or stops everything. */
+  readonly toggle: () => void;
+  readonly playing: Playing;
+  readonly setPlaying: (playing: Playing) => void;
+  readonly drone: DroneChoice;
+  readonly setDrone: (drone: DroneChoice) => void;
+  readonly loop: boolean;
+  readonly setLoop: (loop: boolean) => void;
+}
+
+/**
+ * Plays the study; nothing sounds until it is asked for, and Escape or space stops everything.
+ * `run` is the first and the last note chosen; without it the whole study plays. `onNote` is told each
+ * note that begins to sound, and `undefined` at the end.
+ */
+export function useSounding(
+  study: ScoredStudy | undefined,
+  run: readonly [from: number, to: number] | undefined,
+  onNote: (at: number | undefined) => void,
+): Sounding {
   const [playing, setPlaying] = useState<Playing>(USUAL_PLAYING);
   const [drone, setDrone] = useState<DroneChoice>({ note: 'none', octave: 0, volume: 0.4 });
   const [loop, setLoop] = useState(false);
   const [on, setOn] = useState(false);
-  const run = from === undefined || to === undefined ? undefined : { from, to };
 
   const ended = useStableCallback(() => {
-    lightNote(study, undefined);
+    if (study) lightNote(study, undefined);
+    onNote(undefined);
     setOn(false);
   });
   const begin = useStableCallback(() => {
+    if (!study) return;
     setOn(true);
-    return sound(({ play }) =>
-      play(soundPlan(study, { ...playing, ...run }), {
+    const chosen = run && { from: run[0], to: run[1] };
+    sound(({ play }) =>
+      play(soundPlan(study, { ...playing, ...chosen }), {
         drone: drone.note === 'none' ? undefined : { hz: droneHz(study, drone, playing), volume: drone.volume },
         loop,
         onNote: (at, late) => {
+          onNote(at);
           lightNote(study, at);
           performance.mark('note lit', { detail: { at, late } });
         },
@@ -97,32 +112,70 @@ export const Player = memo(function Player({
       if (event.key !== ' ' || field || button || event.ctrlKey || event.metaKey) return;
       event.preventDefault();
       if (on) end();
-      else void begin();
+      else begin();
     };
     document.addEventListener('keydown', press);
     return () => document.removeEventListener('keydown', press);
   }, [on, begin, end]);
+  const toggle = useStableCallback(() => (on ? end() : begin()));
+  return { on, toggle, playing, setPlaying, drone, setDrone, loop, setLoop };
+}
 
+/** One line for playing: begin and stop, the tempo, the click, the drone. */
+export const PlayLine = memo(function PlayLine({
+  sounding: { on, toggle, playing, setPlaying },
+  bowing,
+  some,
+}: {
+  sounding: Sounding;
+  bowing: Recipe['bowing'];
+  /** Whether only some notes are chosen to be played. */
+  some: boolean;
+}) {
   return (
-    <section aria-label="Listen" className="no-print mt-2 flex items-start gap-x-3 gap-y-1 max-sm:flex-col">
-      <Button kind={on ? 'strong' : 'plain'} onClick={() => (on ? end() : void begin())}>
+    <section aria-label="Listen" className="no-print flex flex-wrap items-center gap-x-4 gap-y-1">
+      <Button kind={on ? 'strong' : 'plain'} onClick={toggle}>
         {on ? STOP : PLAY}
-        {on ? 'Stop' : run ? 'Play these notes' : 'Play'}
+        {on ? 'Stop' : some ? 'Play these notes' : 'Play'}
       </Button>
-      <ListenSentence
-        instrument={study.recipe.instrument}
-        setUp={study.recipe.setUp}
-        tonic={study.recipe.tonic}
-        bowing={study.recipe.bowing}
-        tuning={tuningOf(study)}
-        playing={playing}
-        drone={drone}
-        loop={loop}
-        onPlaying={setPlaying}
-        onDrone={setDrone}
-        onLoop={setLoop}
-      />
+      <span>
+        at{' '}
+        <Choice
+          label="Speed"
+          value={String(Math.round(playing.speed * 100))}
+          options={PERCENTS.map((percent) => ({
+            value: String(percent),
+            label: `${Math.round((beatsPerMinute(bowing) * percent) / 100)} bpm${percent === 100 ? '' : ` (${percent} %)`}`,
+          }))}
+          onChoose={(value) => setPlaying({ ...playing, speed: Number(value) / 100 })}
+        />
+        ,{' '}
+        <Choice
+          label="Metronome"
+          value={String(playing.clicks)}
+          options={CLICKS}
+          onChoose={(value) => setPlaying({ ...playing, clicks: Number(value) })}
+        />
+      </span>
     </section>
+  );
+});
+
+/** The room of the sound: everything on how the study is played. */
+export const SoundRoom = memo(function SoundRoom({ study, sounding }: { study: ScoredStudy; sounding: Sounding }) {
+  return (
+    <ListenSentence
+      instrument={study.recipe.instrument}
+      setUp={study.recipe.setUp}
+      tonic={study.recipe.tonic}
+      tuning={tuningOf(study)}
+      playing={sounding.playing}
+      drone={sounding.drone}
+      loop={sounding.loop}
+      onPlaying={sounding.setPlaying}
+      onDrone={sounding.setDrone}
+      onLoop={sounding.setLoop}
+    />
   );
 });
 
@@ -131,7 +184,6 @@ const ListenSentence = memo(function ListenSentence({
   instrument,
   setUp,
   tonic,
-  bowing,
   tuning,
   playing,
   drone,
@@ -139,7 +191,7 @@ const ListenSentence = memo(function ListenSentence({
   onPlaying,
   onDrone,
   onLoop,
-}: Pick<Recipe, 'instrument' | 'setUp' | 'tonic' | 'bowing'> & {
+}: Pick<Recipe, 'instrument' | 'setUp' | 'tonic'> & {
   /** The address of the tuning of this study. */
   tuning: string;
   playing: Playing;
@@ -157,25 +209,8 @@ const ListenSentence = memo(function ListenSentence({
     ...strings.map(({ name }) => ({ value: name, label: `a drone on the ${name} string` })),
   ];
   return (
-    <p className="min-w-0 flex-1 leading-8">
-      at{' '}
-      <Choice
-        label="Speed"
-        value={String(Math.round(playing.speed * 100))}
-        options={PERCENTS.map((percent) => ({
-          value: String(percent),
-          label: `${Math.round((beatsPerMinute(bowing) * percent) / 100)} (${percent} %)`,
-        }))}
-        onChoose={(value) => onPlaying({ ...playing, speed: Number(value) / 100 })}
-      />
-      , with{' '}
-      <Choice
-        label="Metronome"
-        value={String(playing.clicks)}
-        options={CLICKS}
-        onChoose={(value) => onPlaying({ ...playing, clicks: Number(value) })}
-      />
-      , counting in{' '}
+    <p className="leading-8">
+      Counting in{' '}
       <Choice
         label="Count-in"
         value={String(playing.countIn)}

@@ -7,7 +7,8 @@ import {
   instrumentFor,
   setUpsFor,
 } from '../../core/instruments/instruments.ts';
-import { memo } from 'react';
+import { memo, useState } from 'react';
+import { capital } from '../../core/base/words.ts';
 import type { Finger } from '../../core/instruments/frame.ts';
 import type { School } from '../../core/schools/school.ts';
 import { SCHOOLS } from '../../core/schools/schools.ts';
@@ -43,7 +44,7 @@ interface Sentence {
   readonly onChange: (make: (now: Choices) => Partial<Choices>) => void;
 }
 
-/** The choices of a study, read as two sentences. */
+/** The choices of a study, read as a sentence; the rules for the hand fold away, and what of them is not as usual is said. */
 export const RecipeSentence = memo(function RecipeSentence({
   choices,
   followed,
@@ -53,10 +54,24 @@ export const RecipeSentence = memo(function RecipeSentence({
   /** The finger the first note is pinned to. */
   firstFinger: Finger | undefined;
 }) {
+  const [open, setOpen] = useState(false);
+  const own = ownRules(choices, followed, firstFinger);
   return (
-    <form className="no-print text-lg leading-9" aria-label="The study" onSubmit={(event) => event.preventDefault()}>
-      <WhatIsPlayed choices={choices} followed={followed} onChange={onChange} />
-      <p className="text-base leading-8 text-faint">
+    <form className="no-print" aria-label="The study" onSubmit={(event) => event.preventDefault()}>
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <WhatIsPlayed choices={choices} followed={followed} onChange={onChange} />
+        {own.length > 0 && !open ? <p className="text-accent">{capital(own.join('; '))}.</p> : null}
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-controls="hand-rules"
+          className="px-1 underline decoration-rule underline-offset-4 hover:bg-wash"
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'Fold' : 'Rules …'}
+        </button>
+      </div>
+      <p id="hand-rules" hidden={!open} className="text-base leading-8 text-faint">
         <HowItIsPlayed choices={choices} followed={followed} onChange={onChange} />, beginning with{' '}
         <Choice
           label="First finger"
@@ -69,6 +84,24 @@ export const RecipeSentence = memo(function RecipeSentence({
     </form>
   );
 });
+
+/** What of the rules for the hand is not as usual, in the words of the choices themselves. */
+function ownRules(choices: Choices, followed: Sentence['followed'], firstFinger: Finger | undefined): string[] {
+  const said = (options: readonly Option[], value: string | undefined): string =>
+    options.find((option) => option.value === value)?.label ?? '';
+  const instrument = instrumentFor(choices.instrument, choices.setUp);
+  return [
+    choices.melodicDescent === 'ascending' ? 'coming down with the notes of the way up' : '',
+    choices.openStrings ? `open strings ${said(OPEN_STRING_OPTIONS, followed.openStrings)}` : '',
+    choices.return ? `the way down ${said(RETURN_OPTIONS, followed.return)}` : '',
+    choices.handSystem ? `the hand ${said(HAND_OPTIONS, followed.handSystem)}` : '',
+    choices.strings ? `strings ${said(stringOptions(instrument, choices.strings), choices.strings.join('.'))}` : '',
+    choices.positions
+      ? `hand ${said(positionOptions(instrument, choices.positions), positionValue(choices.positions))}`
+      : '',
+    firstFinger === undefined ? '' : `beginning with ${said(FIRST_FINGERS, String(firstFinger))}`,
+  ].filter(Boolean);
+}
 
 /** Of which instrument, which notes, after which school; pins do not stand here. */
 const WhatIsPlayed = memo(function WhatIsPlayed({ choices, onChange }: Sentence) {
@@ -216,7 +249,7 @@ const HowItIsPlayed = memo(function HowItIsPlayed({ choices, followed, onChange 
       , hand{' '}
       <Choice
         label="Position"
-        value={choices.positions ? `${choices.positions.low ?? ''}-${choices.positions.high ?? ''}` : ''}
+        value={positionValue(choices.positions)}
         options={positionOptions(instrument, choices.positions)}
         onChoose={(value) => change({ positions: readPosition(value) })}
       />
@@ -284,10 +317,14 @@ function positionOptions(instrument: Instrument, chosen: Choices['positions']): 
     .filter(([hand]) => [5, 7, 9].includes(Number(hand)))
     .map(([hand, name]) => ({ value: `1-${hand}`, label: `up to ${typeof name === 'string' ? name : name.raised}` }));
   const options = [{ value: '', label: 'anywhere' }, ...named.slice(0, 9), ...upTo];
-  const own = chosen ? `${chosen.low ?? ''}-${chosen.high ?? ''}` : '';
+  const own = positionValue(chosen);
   return options.some((option) => option.value === own)
     ? options
     : [...options, { value: own, label: `stops ${chosen?.low ?? 1} to ${chosen?.high ?? 'the top'}` }];
+}
+
+function positionValue(chosen: Choices['positions']): string {
+  return chosen ? `${chosen.low ?? ''}-${chosen.high ?? ''}` : '';
 }
 
 function readPosition(value: string): Choices['positions'] {

@@ -11,32 +11,8 @@ import type { NoteNames } from '../../core/theory/note-names.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { useOwnSchools } from '../../data/schools.ts';
 import { Choice, type Option } from '../../ui/choice.tsx';
+import type { Look } from './look.ts';
 import type { Beside } from './use-other-way.ts';
-
-/** What stands on the sheet besides the notes. */
-export interface Look {
-  /** The engraved score, or the pattern of whole and half steps without notation. */
-  readonly sheet: 'notes' | 'pattern';
-  readonly fingers: FingersShown;
-  readonly names: NoteNames | undefined;
-  /** Notes whose names are covered. */
-  readonly covered: readonly number[];
-  /** What else is printed at the notes. */
-  readonly marks: readonly TeachingMark[];
-  /** Up to two ways or schools set beside the chosen way. */
-  readonly besides: readonly Beside[];
-  readonly known: KnownStudy | undefined;
-}
-
-export const USUAL_LOOK: Look = {
-  sheet: 'notes',
-  fingers: 'all',
-  names: undefined,
-  covered: [],
-  marks: [],
-  besides: [],
-  known: undefined,
-};
 
 const SHEETS: readonly Option[] = [
   { value: 'notes', label: 'notes' },
@@ -61,19 +37,14 @@ export const NAME_OPTIONS: readonly Option[] = [
 export const ScoreLookSentence = memo(function ScoreLookSentence({
   look,
   built,
-  chosen,
   onLook,
 }: {
   look: Look;
   built: BuiltStudy;
-  chosen: number;
   onLook: (look: Look) => void;
 }) {
-  const schools = [...SCHOOLS, ...useOwnSchools()];
-  const besides = besideOptions(built, chosen, schools);
-  const [first = NONE, second = NONE] = look.besides;
   return (
-    <p className="no-print mt-1 text-faint">
+    <p className="leading-8">
       Shown as{' '}
       <Choice
         label="Shown as"
@@ -96,7 +67,36 @@ export const ScoreLookSentence = memo(function ScoreLookSentence({
         onChoose={(names) => onLook({ ...look, covered: [], names: (names || undefined) as NoteNames | undefined })}
       />
       {look.names ? <Covers look={look} count={built.passage.notes.length} onLook={onLook} /> : null}; marked:{' '}
-      <Marks look={look} onLook={onLook} />; beside this way{' '}
+      <Marks look={look} onLook={onLook} />; known already:{' '}
+      <Choice
+        label="Known already"
+        value={look.known ?? ''}
+        options={knownOptions(built)}
+        onChoose={(known) => onLook({ ...look, known: (known || undefined) as KnownStudy | undefined })}
+      />
+      .
+    </p>
+  );
+});
+
+/** What is set beside the chosen way, read as a sentence. */
+export const BesideSentence = memo(function BesideSentence({
+  look,
+  built,
+  chosen,
+  onLook,
+}: {
+  look: Look;
+  built: BuiltStudy;
+  chosen: number;
+  onLook: (look: Look) => void;
+}) {
+  const schools = [...SCHOOLS, ...useOwnSchools()];
+  const besides = besideOptions(built, chosen, schools);
+  const [first = NONE, second = NONE] = look.besides;
+  return (
+    <p className="mt-2">
+      Beside it{' '}
       <Choice
         label="Beside this way"
         value={besideValue(first)}
@@ -115,13 +115,6 @@ export const ScoreLookSentence = memo(function ScoreLookSentence({
           />
         </>
       )}
-      ; known already:{' '}
-      <Choice
-        label="Known already"
-        value={look.known ?? ''}
-        options={knownOptions(built)}
-        onChoose={(known) => onLook({ ...look, known: (known || undefined) as KnownStudy | undefined })}
-      />
       .
     </p>
   );
@@ -182,15 +175,6 @@ function Covers({ look, count, onLook }: { look: Look; count: number; onLook: (l
       </button>
     </>
   );
-}
-
-/** Covers the names of the chosen notes, or uncovers them where all of them are covered. */
-export function coverNames(look: Look, from: number, to: number): Look {
-  const run = Array.from({ length: to - from + 1 }, (_, k) => from + k);
-  const covered = run.every((at) => look.covered.includes(at))
-    ? look.covered.filter((at) => !run.includes(at))
-    : [...new Set([...look.covered, ...run])];
-  return { ...look, covered };
 }
 
 function knownOptions({ recipe }: BuiltStudy): Option[] {

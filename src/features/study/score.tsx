@@ -2,9 +2,11 @@ import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../core/fingering/reading/fingering-text.ts';
 import { noteId, type ScoredStudy } from '../../core/score/scored-study.ts';
 import { useStableCallback } from '../../ui/stable-callback.ts';
+import { useSize, type Size } from '../../ui/use-size.ts';
 import { PAPER_PAGE } from './paper.ts';
 import { frameNotes, showPicture } from './score-picture.ts';
 import type { Selection } from './selection.ts';
+import { firstStaff, smallerStaff, STAFF } from './staff-size.ts';
 import { markEngraved } from './timing.ts';
 import { useEngraving, type TakePicture } from './use-engraving.ts';
 
@@ -20,6 +22,7 @@ export const Score = memo(function Score({
   study,
   under,
   selection,
+  fits = false,
   onSelect,
   onKey,
 }: {
@@ -27,18 +30,24 @@ export const Score = memo(function Score({
   /** The name over it: `nameOfStudy`. */
   under: string;
   selection: Selection | undefined;
+  /** Whether the score is made as large as its place lets it be; otherwise it takes what height it needs. */
+  fits?: boolean;
 } & ScoreKeys) {
   const place = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
-  const width = useWidth(place);
-  const setting = width === undefined ? undefined : { width, staffHeight: width < 600 ? 30 : 38 };
+  const size = useSize(place);
+  const width = size?.width;
+  const [staff, shrink] = useStaff(study, size, fits);
+  const setting = width === undefined ? undefined : { width, staffHeight: staff };
   const room = useRef<Room>({ of: '', height: 0 });
-  const show = useStableCallback((svg: string, of: ScoredStudy): void => {
-    if (!sheet.current) return;
+  const show = useStableCallback((svg: string, of: ScoredStudy): boolean => {
+    if (!sheet.current) return false;
+    if (shrink(svg)) return false;
     showPicture(sheet.current, svg, of);
     frameNotes(sheet.current, selection);
-    keepRoom(sheet.current, room.current, of, width);
+    if (!fits) keepRoom(sheet.current, room.current, of, width);
     markEngraved();
+    return true;
   });
   const [paperPlace, keepForPaper] = usePaperCopy(study);
   const { shown, trouble } = useEngraving(study, setting, PAPER_PAGE, show, keepForPaper);
@@ -72,7 +81,10 @@ export const Score = memo(function Score({
 
   const label = `Score of ${study.title}. Fingering: ${fingeringText(study.way.fingers)}`;
   return (
-    <div ref={place} className="score rounded-sm border border-rule bg-sheet px-3 py-2 print:border-0 print:p-0">
+    <div
+      ref={place}
+      className={`score rounded-sm border border-rule bg-sheet px-3 py-1 print:border-0 print:p-0 ${fits ? 'h-full overflow-x-hidden overflow-y-auto print:h-auto' : ''}`}
+    >
       <div
         ref={sheet}
         hidden={!shown || failed}
@@ -165,21 +177,41 @@ function noteUnder(target: EventTarget): number | undefined {
   return match ? Number(match[1]) : undefined;
 }
 
-/** The width an element has for what is in it, CSS pixels. */
-function useWidth(place: React.RefObject<HTMLDivElement | null>): number | undefined {
-  const [width, setWidth] = useState<number>();
-  useLayoutEffect(() => {
-    const element = place.current;
-    if (!element) return undefined;
-    const measure = (wide: number): void => {
-      if (wide > 0) setWidth(Math.round(wide));
-    };
-    const { paddingLeft, paddingRight } = getComputedStyle(element);
-    measure(element.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight));
-    // What the browser has measured is taken as told: asking again would make it lay the page out again.
-    const observer = new ResizeObserver(([entry]) => measure(entry?.contentRect.width ?? 0));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, [place]);
-  return width;
+/** Staves found to fit, by what they were found for; a few at a time. */
+const STAVES = new Map<string, number>();
+const STAVES_KEPT = 40;
+
+/**
+ * How high the staff is for a study in its place, CSS pixels; and what looks at a picture and makes it
+ * smaller where it does not fit: true where another picture will come.
+ */
+function useStaff(
+  { title, passage, look }: ScoredStudy,
+  size: Size | undefined,
+  fits: boolean,
+): readonly [number, (svg: string) => boolean] {
+  const [, setRound] = useState(0);
+  const { width = 0, height = 0 } = size ?? {};
+  const key = JSON.stringify([title, passage.notes.length, width, height, look?.names, look?.beside?.length]);
+  const staff = fits
+    ? (STAVES.get(key) ?? firstStaff(passage.notes.length, width, height))
+    : width < 600
+      ? STAFF.narrow
+      : STAFF.usual;
+  const shrink = useStableCallback((svg: string): boolean => {
+    if (!fits) return false;
+    const [, , wide = 0, high = 0] = viewBoxOf(svg);
+    const smaller = smallerStaff(staff, wide > 0 ? (high * width) / wide : 0, height);
+    if (smaller === undefined) return false;
+    STAVES.delete(key);
+    STAVES.set(key, smaller);
+    for (const old of [...STAVES.keys()].slice(0, -STAVES_KEPT)) STAVES.delete(old);
+    setRound((round) => round + 1);
+    return true;
+  });
+  return [staff, shrink];
+}
+
+function viewBoxOf(svg: string): number[] {
+  return /viewBox="([^"]+)"/.exec(svg)?.[1]?.split(' ').map(Number) ?? [];
 }

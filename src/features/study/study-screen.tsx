@@ -1,44 +1,54 @@
-import { startTransition, useState } from 'react';
+import { startTransition, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useStore } from 'zustand';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { useSavedStudy, useTakenOver } from '../../data/library-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { useStableCallback } from '../../ui/stable-callback.ts';
-import { fromAddress, toAddress, type Addressed } from './address.ts';
-import { FIRST_CHOICES, type Choices } from './choices.ts';
-import { StudyBench } from './study-bench.tsx';
+import { fromAddress, toAddress } from './address.ts';
+import { FIRST_CHOICES } from './choices.ts';
+import { Desk } from './desk.tsx';
+import { asksTheSame, studyStore, type Shown } from './study-store.ts';
 import { useKeeper } from './use-keeper.ts';
 
 /**
- * A study not yet kept: its choices live in the address. The screen follows a choice at once and the
- * frame round it, which looks at the address, a moment later.
+ * A study not yet kept: its choices live in the address. The desk follows a choice at once and the
+ * address a moment later.
  */
 export function NewStudyScreen() {
   const [params, setParams] = useSearchParams();
   const address = params.toString();
-  const [seen, setSeen] = useState(address);
-  // `written` are addresses of choices made here that have not come back yet: a quick second choice
-  // may be made before the address of the first is seen, and must not give way to it.
-  const [draft, setDraft] = useState<Draft>(() => ({ read: fromAddress(params), written: [] }));
-  if (seen !== address) {
-    setSeen(address);
-    const own = draft.written.indexOf(address);
+  const [read, setRead] = useState(() => fromAddress(params));
+  const [store] = useState(() => studyStore(read.ok ? read.value : { choices: FIRST_CHOICES, way: 0 }));
+  // Addresses of choices made here that have not come back yet: a quick second choice may be made
+  // before the address of the first is seen, and must not give way to it.
+  const written = useRef<string[]>([]);
+  const seen = useRef(address);
+  useLayoutEffect(() => {
+    if (seen.current === address) return;
+    seen.current = address;
+    const own = written.current.indexOf(address);
+    written.current = written.current.slice(own + 1);
+    if (own >= 0) return;
     // Back, forward and links lead; what was written here follows.
-    setDraft(
-      own < 0 ? { read: fromAddress(params), written: [] } : { ...draft, written: draft.written.slice(own + 1) },
-    );
-  }
-  const change = useStableCallback((choices: Choices, way: number) => {
+    written.current = [];
+    const next = fromAddress(params);
+    setRead(next);
+    if (next.ok) store.load(next.value);
+  }, [address, params, store]);
+  const write = useStableCallback(({ choices, way }: Shown) => {
     const next = toAddress(choices, way);
-    const moves = next.toString() !== (draft.written.at(-1) ?? address);
-    const read: Addressed = { ok: true, value: { choices, way } };
-    setDraft({ read, written: moves ? [...draft.written, next.toString()] : draft.written });
+    if (next.toString() === (written.current.at(-1) ?? seen.current)) return;
+    written.current.push(next.toString());
     // Writing the address is a task of its own, so that the engine's answer need not wait for it.
-    if (moves) setTimeout(() => startTransition(() => setParams(next, { replace: false })));
+    setTimeout(() => startTransition(() => setParams(next, { replace: false })));
   });
+  useEffect(
+    () => store.subscribe((now, before) => (asksTheSame(now, before) ? undefined : write(now))),
+    [store, write],
+  );
   const go = useGo();
-  const { read } = draft;
   if (!read.ok) {
     return (
       <Notice tone="trouble" wholePage title="This address holds no study">
@@ -50,12 +60,7 @@ export function NewStudyScreen() {
       </Notice>
     );
   }
-  return <StudyBench choices={read.value.choices} way={read.value.way} onChange={change} onGo={go} />;
-}
-
-interface Draft {
-  readonly read: Addressed;
-  readonly written: readonly string[];
+  return <Desk store={store} onGo={go} />;
 }
 
 /** A study of the library; every change is kept as it is made. */
@@ -89,34 +94,33 @@ export function SavedStudyScreen() {
 function KeptStudy({ saved, onElsewhere }: { saved: SavedStudy; onElsewhere: () => void }) {
   // The fingers a study was opened with stand for its choices as long as it is open.
   const [opened] = useState({ recipe: saved.recipe, fingering: saved.fingering });
-  const [draft, setDraft] = useState<{ choices: Choices; way: number }>({ choices: saved.recipe, way: 0 });
+  const [store] = useState(() => studyStore({ choices: saved.recipe, way: 0 }));
   const takeOver = useTakenOver();
   const kept = useKeeper(saved, onElsewhere);
-  const unchanged = JSON.stringify(draft.choices) === JSON.stringify(opened.recipe);
-  const change = useStableCallback((choices: Choices, way: number) => {
-    kept.note(choices, way);
-    setDraft({ choices, way });
-  });
+  const unchanged = useStore(store, ({ choices }) => JSON.stringify(choices) === JSON.stringify(opened.recipe));
+  const { note } = kept;
+  useEffect(
+    () => store.subscribe((now, before) => (asksTheSame(now, before) ? undefined : note(now.choices, now.way))),
+    [store, note],
+  );
   const showOther = useStableCallback((study: SavedStudy) => {
     takeOver(study);
     onElsewhere();
   });
   const go = useGo();
   return (
-    <StudyBench
+    <Desk
+      store={store}
       saved={saved}
       kept={kept}
       keptFingers={unchanged ? opened.fingering : undefined}
-      choices={draft.choices}
-      way={draft.way}
-      onChange={change}
       onGo={go}
       onOther={showOther}
     />
   );
 }
 
-/** Opens another page; the bench itself need not look at the address for that. */
+/** Opens another page; the desk itself need not look at the address for that. */
 function useGo(): (path: string) => void {
   const navigate = useNavigate();
   return useStableCallback((path: string) => void navigate(path));

@@ -5,6 +5,9 @@ import { engraver, type PageSetting } from '../../workers/engraver.ts';
 /** Takes a picture of a study as SVG. */
 export type TakePicture = (svg: string, of: ScoredStudy) => void;
 
+/** The same, where it may be turned down: false when another picture will be asked for. */
+export type TryPicture = (svg: string, of: ScoredStudy) => boolean;
+
 /** Paper waits until the teacher has stopped choosing, milliseconds; until then the screen's score is printed. */
 const PAPER_AFTER = 1500;
 
@@ -17,7 +20,7 @@ export function useEngraving(
   study: ScoredStudy | undefined,
   screen: PageSetting | undefined,
   paper: PageSetting,
-  show: TakePicture,
+  show: TryPicture,
   keep: TakePicture,
 ): {
   readonly shown: ScoredStudy | undefined;
@@ -38,8 +41,7 @@ export function useEngraving(
     const engrave = async (): Promise<void> => {
       try {
         const svg = await engraver().draw(study, { width, staffHeight }, 'screen');
-        if (!wanted) return;
-        show(svg, study);
+        if (!wanted || !show(svg, study)) return;
         setShown(study);
         setTrouble(undefined);
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);

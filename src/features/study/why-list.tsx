@@ -20,13 +20,11 @@ export const WhyList = memo(function WhyList({ built, chosen }: { built: BuiltSt
   const speaking = heavy.filter(({ difference }) => difference > 0 === first);
   const against = heavy.filter(({ difference }) => difference > 0 !== first);
   return (
-    <section aria-labelledby="why-heading" className="mt-3">
-      <h3 id="why-heading" className="text-lg">
-        {first ? 'Why it comes before the next' : 'Why it comes after the easiest'}
-      </h3>
+    <details className="mt-1">
+      <summary className="cursor-pointer">{first ? 'Why first' : 'Why not first'}</summary>
       {speaking.length > 0 ? <Sides title="For it" reasons={speaking} /> : null}
       {against.length > 0 ? <Sides title="Against it" reasons={against} /> : null}
-    </section>
+    </details>
   );
 });
 

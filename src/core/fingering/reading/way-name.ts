@@ -1,4 +1,3 @@
-import { counted } from '../../base/words.ts';
 import { fingerWords } from '../../instruments/finger-words.ts';
 import { instrumentFor } from '../../instruments/instruments.ts';
 import { positionWords } from '../../instruments/position.ts';
@@ -13,12 +12,12 @@ type Study = { readonly passage: Passage; readonly recipe: Recipe };
 
 /**
  * A name for each way of a study, in a lesson's words and no two alike: the system it is a form of,
- * or where the hand stays and goes: `stays in first position, open strings`,
- * `third position on A, fifth position on E`. Ways that would be called alike are told apart by the
+ * or where the hand stays, or goes as in none of the others: `stays in first position, open strings`,
+ * `fifth position on E`. Ways that would be called alike are told apart by the
  * first note they finger otherwise.
  */
 export function wayNames(ways: readonly Way[], study: Study): string[] {
-  const names = ways.map((way) => nameAlone(way, study));
+  const names = ways.map((way) => nameAmong(way, ways, study));
   let from = 0;
   for (;;) {
     const alike = groupsOf(names).filter((places) => places.length > 1);
@@ -42,7 +41,7 @@ export function wayNames(ways: readonly Way[], study: Study): string[] {
 /** The name a way has among the ways of its study; of its own where it is none of them. */
 export function wayName(way: Way, ways: readonly Way[], study: Study): string {
   const place = ways.findIndex((other) => differingNotes(other, way).length === 0);
-  return place < 0 ? nameAlone(way, study) : (wayNames(ways, study)[place] as string);
+  return place < 0 ? nameAmong(way, [], study) : (wayNames(ways, study)[place] as string);
 }
 
 function groupsOf(names: readonly string[]): number[][] {
@@ -57,11 +56,11 @@ function firstDifference([one, ...others]: readonly Way[], from: number): number
   return Math.min(...places.filter((at) => at >= from));
 }
 
-function nameAlone(way: Way, study: Study): string {
+function nameAmong(way: Way, ways: readonly Way[], study: Study): string {
   const [system] = way.systems;
   if (system !== undefined) return system;
   const { passage, recipe } = study;
-  const rising = passage.top === 0 ? way.fingers : way.fingers.slice(0, passage.top + 1);
+  const rising = risingOf(way, passage);
   const first = rising.find((note) => note.finger !== 0);
   if (!first) return 'open strings only';
   const strings = new Set(way.fingers.map((note) => note.string));
@@ -69,15 +68,26 @@ function nameAlone(way: Way, study: Study): string {
   if (way.shifts.length === 0) return `stays in ${positionWords(first)}, ${openWords(rising, recipe)}`;
   const { homeHand } = instrumentFor(recipe.instrument, recipe.setUp);
   const start = first.hand === homeHand ? [] : [`from ${positionWords(first)}`];
-  const arrivals = way.shifts
-    .filter((shift) => shift.to < rising.length)
-    .map((shift) => way.fingers[shift.to] as FingeredNote);
-  if (arrivals.length === 0) return `stays in ${positionWords(first)} going up`;
-  const told = start.length > 0 ? 1 : 2;
-  const places = arrivals.slice(0, told).map((note) => `${positionWords(note)} on ${note.string}`);
-  const more = arrivals.length - told;
-  const words = [...start, ...places].join(', ');
-  return more > 0 ? `${words} and ${counted(more, 'shift')} more` : words;
+  const places = placesOf(way, passage);
+  if (places.length === 0) return `stays in ${positionWords(first)} going up`;
+  // Where the hand goes as in no other way that has no name of its own; else where it goes first.
+  const others = ways.filter((other) => other !== way && other.systems.length === 0);
+  const elsewhere = new Set(others.flatMap((other) => placesOf(other, passage)));
+  const telling = places.find((place) => !elsewhere.has(place));
+  return [...start, ...(telling === undefined ? places.slice(0, start.length > 0 ? 1 : 2) : [telling])].join(', ');
+}
+
+function risingOf(way: Way, passage: Passage): readonly FingeredNote[] {
+  return passage.top === 0 ? way.fingers : way.fingers.slice(0, passage.top + 1);
+}
+
+/** Where the hand arrives going up, in order: `third position on A`. */
+function placesOf(way: Way, passage: Passage): string[] {
+  const last = risingOf(way, passage).length;
+  return way.shifts
+    .filter((shift) => shift.to < last)
+    .map((shift) => way.fingers[shift.to] as FingeredNote)
+    .map((note) => `${positionWords(note)} on ${note.string}`);
 }
 
 /** What happens where an open string might sound: it does, or a finger stands in for it. */

@@ -1,0 +1,66 @@
+import { memo, useEffect, useRef } from 'react';
+import { Maximize2, Minimize2 } from 'lucide-react';
+import { Tabs } from 'radix-ui';
+import type { DeskView } from './desk-view.ts';
+import { ROOMS, type Room, type RoomId } from './rooms.tsx';
+
+/**
+ * The rooms beside the score, one of them open. Where the screen is narrow they rise from its foot when
+ * a door is touched, and sink when it is touched again.
+ */
+export const RoomColumn = memo(function RoomColumn({
+  desk,
+  room,
+  raised,
+  wide,
+  onRoom,
+  onRaised,
+  onWide,
+}: {
+  desk: DeskView;
+  room: RoomId;
+  /** Whether a room stands open where they rise from the foot. */
+  raised: boolean;
+  wide: boolean;
+  onRoom: (room: RoomId) => void;
+  onRaised: (raised: boolean) => void;
+  onWide: (wide: boolean) => void;
+}) {
+  const inside = useRef<HTMLDivElement>(null);
+  // Another room is read from its top.
+  useEffect(() => {
+    void inside.current?.scrollTo({ top: 0 });
+  }, [room]);
+  const open: Room | undefined = ROOMS.find(({ id }) => id === room);
+  return (
+    <Tabs.Root
+      value={room}
+      onValueChange={(value) => onRoom(value as RoomId)}
+      activationMode="manual"
+      className="rooms no-print"
+      data-raised={raised}
+    >
+      <Tabs.List aria-label="Rooms" className="doors">
+        {ROOMS.map(({ id, name }) => (
+          <Tabs.Trigger key={id} value={id} className="door" onClick={() => onRaised(!(raised && id === room))}>
+            {name}
+          </Tabs.Trigger>
+        ))}
+        {open?.widens ? (
+          <button
+            type="button"
+            aria-pressed={wide}
+            aria-label={wide ? 'Back beside the score' : 'Open wide'}
+            className="widen"
+            onClick={() => onWide(!wide)}
+          >
+            {wide ? <Minimize2 size={16} aria-hidden="true" /> : <Maximize2 size={16} aria-hidden="true" />}
+          </button>
+        ) : null}
+      </Tabs.List>
+      <Tabs.Content ref={inside} value={room} className="room" data-room={room} tabIndex={-1}>
+        {open?.show(desk)}
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+});
