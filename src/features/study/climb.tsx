@@ -10,6 +10,8 @@ const PAPER_WIDE = 640;
 const EDGE = 26;
 const PAPER_TALL = 220;
 const HEAD = 50;
+/** Above a study in a row stand three lines of names. */
+const ROW_HEAD = 62;
 const FOOT = 40;
 /** How each string's notes are joined, lowest string first: told apart without colour. */
 const DASHES = ['', '7 3', '2 3', '9 3 2 3', '1 4', '4 4', '12 4'];
@@ -25,6 +27,7 @@ interface Row {
 /** About how wide a letter of a position's name and of a string's is. */
 const LETTER = 6.5;
 const STRING_LETTER = 10;
+const SHIFT_LETTER = 9;
 const UP = -LABEL_LINE / 2;
 
 /** The whole study at a glance: pitch rising over time, a block for each hand, shifts between blocks. */
@@ -88,7 +91,7 @@ export const Climb = memo(function Climb({
         };
         const y = (at: number): number => {
           const share = ((pitches[at] ?? low) - low) / Math.max(1, high - low);
-          return r * TALL + TALL - FOOT - share * (TALL - HEAD - FOOT);
+          return r * TALL + TALL - FOOT - share * (TALL - (inARow ? ROW_HEAD : HEAD) - FOOT);
         };
         const here = new Set(row.notes);
         const inRow = blocks
@@ -133,9 +136,8 @@ export const Climb = memo(function Climb({
                 />
               );
             })}
-            {row.notes.map((at, k) => {
+            {row.notes.map((at) => {
               const note = way.fingers[at];
-              const shift = way.shifts.find((one) => one.to === at && k > 0);
               if (!note) return null;
               return (
                 <g
@@ -153,15 +155,24 @@ export const Climb = memo(function Climb({
                       {(altered.get(at) ?? 0) > 0 ? '▴' : '▾'}
                     </text>
                   ) : null}
-                  {shift ? (
-                    <text x={x(at)} y={y(at) + radius + 13} textAnchor="middle" className="shift">
-                      {shift.semitones > 0 ? '↑' : '↓'}
-                      {Math.abs(shift.semitones)}
-                    </text>
-                  ) : null}
                 </g>
               );
             })}
+            {apart(
+              way.shifts
+                .filter(({ to }) => row.notes.indexOf(to) > 0)
+                .map(({ to, semitones }) => ({
+                  words: `${semitones > 0 ? '↑' : '↓'}${Math.abs(semitones)}`,
+                  x: x(to) - SHIFT_LETTER,
+                  y: y(to) + radius + 13,
+                })),
+              SHIFT_LETTER,
+              LABEL_LINE,
+            ).map((label) => (
+              <text key={label.x} x={label.x} y={label.y} className="shift">
+                {label.words}
+              </text>
+            ))}
             {apart(
               row.notes
                 .filter((at, k) => k === 0 || way.fingers[at]?.string !== way.fingers[at - 1]?.string)
@@ -187,10 +198,11 @@ export const Climb = memo(function Climb({
               inRow.map(({ list, block }) => ({
                 words: block?.position ?? '',
                 x: Math.min(...list.map(x)) - radius - 1,
-                y: Math.min(...list.map(y)) - radius - 8,
+                // In a row the notes of the next hand stand where the name would: names have lines of their own above.
+                y: inARow ? LABEL_LINE : Math.min(...list.map(y)) - radius - 8,
               })),
               LETTER,
-              UP,
+              inARow ? LABEL_LINE : UP,
             ).map((label) => (
               <text key={label.x} x={label.x} y={label.y} className="label">
                 {label.words}

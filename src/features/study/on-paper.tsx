@@ -52,7 +52,7 @@ export const OnPaper = memo(function OnPaper({
           <Climb study={study} {...unchosen} />
         </div>
       ) : null}
-      {paper.has('shifts') ? <ShiftList study={listed} chosen={undefined} onSelect={unchosen.onSelect} /> : null}
+      {paper.has('shifts') ? <ShiftList study={listed} whole chosen={undefined} onSelect={unchosen.onSelect} /> : null}
       <p className="mt-5 text-sm text-faint">{CAUTION}</p>
     </div>
   );
