@@ -44,15 +44,6 @@ export function application(build: string, demo: boolean): Express {
   );
   // What was not compressed when it was built: the page itself.
   app.use(compression());
-  // An address no reader could read is refused here, in our words and not in a package's.
-  app.use((request, _, next) => {
-    try {
-      decodeURIComponent(request.path);
-      next();
-    } catch {
-      next({ status: 400 });
-    }
-  });
   app.use((request, response, next) => {
     const page =
       request.method === 'GET' && request.accepts(['html', 'json']) === 'html' && !/\.\w+$/.test(request.path);
@@ -68,6 +59,7 @@ export function application(build: string, demo: boolean): Express {
     orderPreference: ['br', 'gz'],
     index: false,
   } satisfies ExpressStaticGzipOptions;
+  app.use('/assets', (request, _, next) => next(isReadable(request.path) ? undefined : { status: 400 }));
   app.use(
     '/assets',
     expressStaticGzip(join(build, 'assets'), {
@@ -75,7 +67,9 @@ export function application(build: string, demo: boolean): Express {
       serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
     }),
   );
-  app.use(expressStaticGzip(build, { ...compressed, serveStatic: { maxAge: 0, index: false } }));
+  const files = expressStaticGzip(build, { ...compressed, serveStatic: { maxAge: 0, index: false } });
+  // What cannot be read is no file; the page says so in its own words.
+  app.use((request, response, next) => (isReadable(request.path) ? files(request, response, next) : next()));
   app.get(/^\/(?!.*\.\w+$).*/, (_, response) => {
     response.set('Cache-Control', 'no-cache');
     response.sendFile(join(build, 'index.html'));
@@ -85,6 +79,16 @@ export function application(build: string, demo: boolean): Express {
   });
   app.use(refuse);
   return app;
+}
+
+/** Whether an address can be read: a package would refuse it in words of its own. */
+function isReadable(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** The same path in the demonstration studio: a path of this server, whatever was asked for. */

@@ -63,6 +63,13 @@ const engraver = {
     return pagePicture(await this.engrave(study, page), copy);
   },
 
+  /** The same on pages of the height asked for, one picture a page. */
+  async pages(study: ScoredStudy, page: PageSetting): Promise<string[]> {
+    const verovio = await ready();
+    layOut(verovio, study, page);
+    return pagesOf(verovio).map((svg) => pagePicture(svg, 'screen'));
+  },
+
   /** A study as a PDF file: title, score, and the parts asked for. */
   async pdf(study: ScoredStudy, size: PaperSize, parts: PageParts): Promise<Uint8Array> {
     const [verovio, { Press }, { studyPage }, { faces }] = await Promise.all([

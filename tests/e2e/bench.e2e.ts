@@ -178,7 +178,7 @@ describe('working on a fingering', () => {
   it('compares a typed fingering, shows its faults on the notes and takes it over', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     await stage.score();
-    await stage.unfold('Your own fingering');
+    await stage.unfold('A fingering as a line');
     const field = await stage.find(By.css('input[name="line"]'));
     await field.sendKeys('G 0123 D 0123 A 1123 E 012');
     await stage.click('Compare it');

@@ -240,9 +240,13 @@ export class Stage {
   /** Opens what is folded under some words. */
   async unfold(words: string): Promise<void> {
     await this.until(`what is folded under ${words}`, async () => {
-      const fold = await this.driver.findElement(By.xpath(`//summary[contains(., ${JSON.stringify(words)})]/..`));
-      if ((await fold.getAttribute('open')) === null) await fold.findElement(By.css('summary')).click();
-      return (await fold.getAttribute('open')) !== null;
+      const folds = await this.driver.findElements(
+        By.xpath(`//summary[contains(., ${JSON.stringify(words)})]/ancestor::details`),
+      );
+      // The outermost first.
+      for (const fold of folds)
+        if ((await fold.getAttribute('open')) === null) await fold.findElement(By.css('summary')).click();
+      return folds.length > 0 && (await folds.at(-1)!.getAttribute('open')) !== null;
     });
   }
 

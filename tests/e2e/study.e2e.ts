@@ -15,7 +15,7 @@ describe('building a study', () => {
 
   it('builds three octaves, takes an alternative, keeps it, finds it again and exports it', async () => {
     await stage.go('/');
-    await stage.click('Build the first study');
+    await stage.click('Violin');
     await stage.choose('Tonic', 'A');
     await stage.choose('Octaves', 'three octaves');
     const best = await stage.score();
@@ -146,7 +146,7 @@ describe('building a study', () => {
       }
       throw new Error(`The keyboard never reached "${name}".`);
     };
-    await tabTo('Build the first study');
+    await tabTo('Violin');
     await press(Key.ENTER);
     await stage.score();
     await tabTo('Instrument');

@@ -33,6 +33,36 @@ describe('a study as a score', () => {
     expect(beamsOf([alone])).toEqual([[]]);
   });
 
+  it('ends every bracket with its line, and names the hand again in brackets where it goes on', () => {
+    const { recipe, passage, ways } = playable({ instrument: 'violin', tonic: 'A', octaves: 3, ways: 1 });
+    const study = { title: '', recipe, passage, way: ways[0]! };
+    for (const lines of [[], [1], [2, 4], [1, 2, 3, 4, 5]]) {
+      const bars = scoreOf(study, lines).parts[0]!.bars;
+      let open = false;
+      for (const bar of bars) {
+        if (bar.newLine) expect(open, `line at bar ${bar.number}`).toBe(false);
+        for (const { directions } of bar.notes)
+          for (const one of directions) {
+            if (one.kind !== 'hand') continue;
+            expect(open).toBe(one.edge === 'stop');
+            open = one.edge === 'start';
+          }
+      }
+      expect(open).toBe(false);
+      const names = bars.flatMap((bar) => bar.notes.flatMap(({ directions }) => directions)).flatMap((one) =>
+        one.kind === 'position' ? [one.words] : [],
+      );
+      // A hand that stays over a line's end is named once more, the others as they were.
+      expect(names.filter((words) => !words.startsWith('('))).toEqual(
+        scoreOf(study)
+          .parts[0]!.bars.flatMap((bar) => bar.notes.flatMap(({ directions }) => directions))
+          .flatMap((one) => (one.kind === 'position' ? [one.words] : [])),
+      );
+      expect(names.filter((words) => words.startsWith('(')).length).toBeLessThanOrEqual(lines.length);
+      if (lines.length === 1) expect(names).toContain('(1st)');
+    }
+  });
+
   it('swells to the top and fades from there', () => {
     const { notes, top } = notesOf({ ...D_MAJOR, bowing: { dynamics: 'rise-and-fall' } });
     const wedges = notes.flatMap(({ id, directions }) =>

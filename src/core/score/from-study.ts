@@ -29,7 +29,11 @@ export function scoreOf(study: ScoredStudy, lines: readonly number[] = []): Scor
     instrument,
     bars.map((bar) => bar.map(({ at }) => passage.notes[at]?.pitch.midi ?? 0)),
   );
-  const marks = marksOf(study);
+  const marks = endedAtLines(
+    marksOf(study),
+    study,
+    lines.flatMap((line) => bars[line]?.[0]?.at ?? []),
+  );
   const signature = keySignature(recipe.tonic, recipe.form);
   const early = recipe.bowing.pickup > 0 ? 1 : 0;
   const strings = instrument.strings.map((string) => string.name);
@@ -54,6 +58,25 @@ export function scoreOf(study: ScoredStudy, lines: readonly number[] = []): Scor
       },
     ],
   };
+}
+
+/**
+ * Marks whose brackets end with each line: what of a hand goes on over a line's end has a bracket of its
+ * own there, its position in brackets over it.
+ *
+ * @param starts notes that begin a line.
+ */
+function endedAtLines(marks: Marks, { way }: ScoredStudy, starts: readonly number[]): Marks {
+  const handStarts = new Map(marks.handStarts);
+  const handEnds = new Set(marks.handEnds);
+  for (const at of starts) {
+    const begun = Math.max(...[...marks.handStarts.keys()].filter((from) => from < at));
+    const ended = Math.min(...[...marks.handEnds].filter((to) => to >= begun));
+    if (marks.handStarts.has(at) || !(begun < at && at <= ended)) continue;
+    handEnds.add(at - 1);
+    handStarts.set(at, `(${way.fingers[begun]?.position ?? ''})`);
+  }
+  return { ...marks, handStarts, handEnds };
 }
 
 function notesOf(

@@ -15,7 +15,12 @@ interface Going {
 }
 
 /** All a teacher has made out to a file, and back in. */
-export function BackupActions() {
+export function BackupActions({
+  alone,
+}: {
+  /** Only the way in, where there is nothing to take out. */
+  alone?: 'import';
+}) {
   const importLibrary = useImportLibrary();
   const [going, setGoing] = useState<Going>();
   const fail = (error: unknown): void => {
@@ -57,9 +62,11 @@ export function BackupActions() {
       <FileButton label="Backup file to import" accept="application/json,.json" onFile={read}>
         Import a library
       </FileButton>
-      <Button kind="quiet" onClick={write}>
-        Export the library
-      </Button>
+      {alone ? null : (
+        <Button kind="quiet" onClick={write}>
+          Export the library
+        </Button>
+      )}
     </>
   );
 }

@@ -4,9 +4,12 @@ import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import type { ListedStudy } from '../../core/study/listed-study.ts';
 import { useStudyList } from '../../data/library-queries.ts';
 import { buttonLook } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { BackupActions } from './backup-actions.tsx';
 import { DamagedStudies } from './damaged-studies.tsx';
+import { EmptyLibrary } from './empty-library.tsx';
+import { choicesAmong, inOrder, USUAL_ORDER, wantedAmong, type Wanted } from './order.ts';
 import { StudyTable } from './study-table.tsx';
 
 /** The saved studies: find one, open it, copy, rename or delete it. */
@@ -19,6 +22,9 @@ export function LibraryScreen() {
   const sought = wanted.trim() !== '';
   const texts = useMemo(() => (sought ? studies?.map(textOf) : undefined) ?? [], [sought, studies]);
   const found = useMemo(() => matching(studies ?? [], texts, wanted), [studies, texts, wanted]);
+  const [kind, setKind] = useState<Wanted>({});
+  const [order, setOrder] = useState(USUAL_ORDER);
+  const ordered = useMemo(() => inOrder(wantedAmong(found, kind), order), [found, kind, order]);
   if (list.error) return <StorageNotice title="The library cannot be opened" trouble={list.error} wholePage />;
   if (!list.data || !studies) return <p role="status">Opening the library …</p>;
   return (
@@ -26,30 +32,35 @@ export function LibraryScreen() {
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-3xl">Library</h1>
         <div className="flex flex-wrap items-center gap-2">
-          <BackupActions />
+          {studies.length > 0 ? <BackupActions /> : null}
           <Link to="/studies/new" className={buttonLook('strong')}>
             Build a study
           </Link>
         </div>
       </header>
       <DamagedStudies keys={list.data.damaged} />
-      {studies.length === 0 ? <EmptyLibrary /> : null}
+      {studies.length === 0 ? <EmptyLibrary bring={<BackupActions alone="import" />} /> : null}
       {studies.length > 0 ? (
         <>
-          <label className="mt-4 block">
-            <span className="mr-2 text-faint">Find</span>
-            <input
-              type="search"
-              value={search}
-              onChange={(event) => setSearch(event.target.value)}
-              placeholder="name, key, instrument"
-              className="w-72 max-w-full border-b-2 border-rule bg-transparent px-1 py-1 placeholder:text-faint"
-            />
-          </label>
-          <StudyTable studies={found} />
-          {found.length === 0 ? (
+          <div className="mt-3 flex flex-wrap items-baseline gap-x-6 gap-y-1">
+            <label className="block">
+              <span className="mr-2 text-faint">Find</span>
+              <input
+                type="search"
+                value={search}
+                onChange={(event) => setSearch(event.target.value)}
+                placeholder="name, key, instrument"
+                className="w-72 max-w-full border-b-2 border-rule bg-transparent px-1 py-1 placeholder:text-faint"
+              />
+            </label>
+            <Filter studies={studies} wanted={kind} onWanted={setKind} />
+          </div>
+          <StudyTable studies={ordered} order={order} onOrder={setOrder} />
+          {ordered.length === 0 ? (
             <p className="mt-4" role="status">
-              No study matches “{wanted}”. Look for a name, a key such as A minor, or an instrument.
+              {found.length === 0
+                ? `No study matches “${wanted}”. Look for a name, a key such as A minor, or an instrument.`
+                : 'None of these is of the kind chosen above. Choose every instrument, key and form to see them.'}
             </p>
           ) : null}
         </>
@@ -58,18 +69,37 @@ export function LibraryScreen() {
   );
 }
 
-function EmptyLibrary() {
+/** Which studies are shown, read as a sentence; only what is there can be chosen. */
+function Filter({
+  studies,
+  wanted,
+  onWanted,
+}: {
+  studies: readonly ListedStudy[];
+  wanted: Wanted;
+  onWanted: (wanted: Wanted) => void;
+}) {
+  const choices = useMemo(() => choicesAmong(studies), [studies]);
+  const list = (
+    part: keyof Wanted,
+    label: string,
+    any: string,
+    read: (value: string) => unknown = (value) => value,
+  ) => (
+    <Choice
+      label={label}
+      value={String(wanted[part] ?? '')}
+      options={[{ value: '', label: any }, ...choices[part]]}
+      onChoose={(value) => onWanted({ ...wanted, [part]: value === '' ? undefined : read(value) })}
+    />
+  );
   return (
-    <div className="mt-10 max-w-prose">
-      <p className="font-serif text-2xl">Nothing here yet.</p>
-      <p className="mt-2 text-lg">
-        Choose an instrument, a key and how far it goes: the fingering, the shifts and the crossings are worked out at
-        once, and you keep the way you like.
-      </p>
-      <Link to="/studies/new" className={`${buttonLook('strong')} mt-4`}>
-        Build the first study
-      </Link>
-    </div>
+    <p className="flex flex-wrap items-baseline gap-x-3">
+      {list('instrument', 'Which instrument', 'every instrument')}
+      {list('tonic', 'Which key', 'every key')}
+      {list('form', 'Which form', 'every form')}
+      {list('octaves', 'How many octaves', 'any octaves', Number)}
+    </p>
   );
 }
 

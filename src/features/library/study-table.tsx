@@ -6,6 +6,7 @@ import { octaveWords } from '../../core/recipe/title.ts';
 import type { ListedStudy } from '../../core/study/listed-study.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
+import { USUAL_ORDER, type Order, type OrderBy } from './order.ts';
 import { StudyRowActions } from './study-row-actions.tsx';
 
 /** Up to so many rows all stand on the page, so that the browser's own search and printing see them. */
@@ -13,13 +14,35 @@ const ALL_SHOWN = 200;
 /** Height of a row before it is measured, CSS pixels. */
 const ROW = 58;
 
+const COLUMNS: readonly { readonly by: OrderBy; readonly name: string; readonly shown: string }[] = [
+  { by: 'name', name: 'Study', shown: '' },
+  { by: 'instrument', name: 'Instrument', shown: 'hidden sm:table-cell' },
+  { by: 'key', name: 'Key', shown: 'hidden md:table-cell' },
+  { by: 'octaves', name: 'Octaves', shown: 'hidden md:table-cell' },
+  { by: 'position', name: 'Highest position', shown: 'hidden sm:table-cell' },
+];
+
+/** A column asked for a second time is turned round, a third time let go. */
+function nextOrder(order: Order, by: OrderBy): Order {
+  if (order.by !== by) return { by, backwards: false };
+  return order.backwards ? USUAL_ORDER : { by, backwards: true };
+}
+
 /** What a study is called in lists. */
 export function nameOf({ name, title }: ListedStudy): string {
   return name ?? title;
 }
 
 /** Studies as rows; of thousands only those near the view stand on the page. */
-export function StudyTable({ studies }: { studies: readonly ListedStudy[] }) {
+export function StudyTable({
+  studies,
+  order,
+  onOrder,
+}: {
+  studies: readonly ListedStudy[];
+  order: Order;
+  onOrder: (order: Order) => void;
+}) {
   const place = useRef<HTMLTableSectionElement>(null);
   const [offset, setOffset] = useState(0);
   useLayoutEffect(() => setOffset((place.current?.getBoundingClientRect().top ?? 0) + window.scrollY), []);
@@ -43,21 +66,23 @@ export function StudyTable({ studies }: { studies: readonly ListedStudy[] }) {
     >
       <thead>
         <tr className="border-b-2 border-ink text-sm text-faint">
-          <th scope="col" className="py-1 pr-4 font-medium">
-            Study
-          </th>
-          <th scope="col" className="hidden py-1 pr-4 font-medium sm:table-cell">
-            Instrument
-          </th>
-          <th scope="col" className="hidden py-1 pr-4 font-medium md:table-cell">
-            Key
-          </th>
-          <th scope="col" className="hidden py-1 pr-4 font-medium md:table-cell">
-            Octaves
-          </th>
-          <th scope="col" className="hidden py-1 pr-4 font-medium sm:table-cell">
-            Highest position
-          </th>
+          {COLUMNS.map(({ by, name, shown }) => (
+            <th
+              key={by}
+              scope="col"
+              className={`py-1 pr-4 font-medium ${shown}`}
+              aria-sort={order.by === by ? (order.backwards ? 'descending' : 'ascending') : undefined}
+            >
+              <button
+                type="button"
+                className="underline decoration-rule underline-offset-4 hover:bg-wash"
+                onClick={() => onOrder(nextOrder(order, by))}
+              >
+                {name}
+                <span aria-hidden="true">{order.by === by ? (order.backwards ? ' ▾' : ' ▴') : ''}</span>
+              </button>
+            </th>
+          ))}
           <th scope="col" className="py-1 font-medium">
             <span className="sr-only">Actions</span>
           </th>

@@ -38,7 +38,7 @@ export const Climb = memo(function Climb({
   title = 'The map',
   wide: WIDE = PAPER_WIDE,
   tall: TALL = PAPER_TALL,
-  inARow = false,
+  inARow: asked = false,
 }: {
   study: ScoredStudy;
   title?: string;
@@ -52,6 +52,8 @@ export const Climb = memo(function Climb({
 }) {
   const { way, passage } = study;
   const { notes, top } = passage;
+  // A set has a row for each of its parts.
+  const inARow = asked && passage.parts.length === 1;
   const altered = new Map(study.look?.altered?.map(({ at, by }) => [at, by]));
   const all = notes.map((note) => note.at);
   const rows: Row[] =
@@ -78,7 +80,7 @@ export const Climb = memo(function Climb({
       viewBox={`0 0 ${WIDE} ${TALL * rows.length}`}
       role="img"
       aria-label={`${title}: ${blocks.map((block) => `${block.position}, notes ${block.from + 1} to ${block.to + 1}`).join('; ')}`}
-      className="climb block h-full w-full font-sans"
+      className={`climb block w-full font-sans ${rows.length > 1 ? 'h-auto' : 'h-full'}`}
     >
       {rows.map((row, r) => {
         // Up and down stand under one another, note under note; parts fill a row each.

@@ -18,6 +18,7 @@ import { Divider } from './divider.tsx';
 import { EXPORTS, type Export } from './exports.ts';
 import { KeepNew, KeptAsYouWork } from './keeping.tsx';
 import { SpellingWarning, signatureWords } from './key-words.tsx';
+import { keysOf } from './keys.ts';
 import { coverNames } from './look.ts';
 import { USUAL_PAPER } from './paper.ts';
 import { OnPaper, withPaperParts } from './on-paper.tsx';
@@ -30,6 +31,7 @@ import type { RoomId } from './rooms.tsx';
 import { nameOfStudy, Score } from './score.tsx';
 import { rangeOf, selectTo } from './selection.ts';
 import { Sheets, type Sheet } from './sheets.tsx';
+import { Stand } from './stand.tsx';
 import { StudyActions } from './study-actions.tsx';
 import type { StudyStore } from './study-store.ts';
 import { useEditing } from './use-editing.ts';
@@ -105,7 +107,16 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
   const closeSheet = useStableCallback(() => setSheet(undefined));
   const openHelp = useStableCallback(() => setSheet('help'));
   const openPalette = useStableCallback(() => setSheet('palette'));
-  useShortcuts(stepBack, openHelp, openPalette);
+  const [standing, setStanding] = useState(false);
+  const openStand = useStableCallback(() => setStanding(true));
+  const closeStand = useStableCallback(() => setStanding(false));
+  useShortcuts({
+    undo: () => stepBack(false),
+    redo: () => stepBack(true),
+    palette: openPalette,
+    help: openHelp,
+    stand: () => setStanding(!standing && shown !== undefined),
+  });
 
   const { said, recipe } = useWords(choices);
   const firstFinger = pins.find((pin) => pin.at === 0)?.finger;
@@ -133,13 +144,14 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
         setRaised(true);
       },
       doings: [
-        { group: 'Do', words: 'Undo', keys: 'Ctrl Z', run: () => stepBack(false) },
-        { group: 'Do', words: 'Redo', keys: 'Ctrl Shift Z', run: () => stepBack(true) },
+        { group: 'Do', words: 'Undo', keys: keysOf('undo'), run: () => stepBack(false) },
+        { group: 'Do', words: 'Redo', keys: keysOf('redo'), run: () => stepBack(true) },
+        { group: 'Do', words: 'To the music stand', keys: keysOf('stand'), run: openStand },
         { group: 'Do', words: 'Keep this fingering', run: pinning.keepAll },
         { group: 'Do', words: 'Release all pins', run: pinning.releaseAll },
         { group: 'Do', words: 'In other keys', run: () => setSheet('keys') },
         { group: 'Do', words: 'A page of variations', run: () => setSheet('variations') },
-        { group: 'Do', words: 'Shortcuts', keys: '?', run: openHelp },
+        { group: 'Do', words: 'Shortcuts', keys: keysOf('help'), run: openHelp },
         { group: 'Do', words: 'Print', run: () => setTimeout(() => window.print()) },
         ...EXPORTS.map((one) => ({ group: 'Export', words: one.words, run: () => exportAs(one) })),
         { group: 'Go', words: 'Library', run: () => onGo('/') },
@@ -168,6 +180,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
       onSheet: setSheet,
     };
 
+  if (standing && shown) return <Stand study={shown} sounds={sounds} onClose={closeStand} />;
   return (
     <article className="desk" data-wide={wide || undefined}>
       <header className="title-line">
@@ -286,7 +299,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
       ) : null}
       {pictured ? (
         <div className="play-line no-print">
-          <PlayLine sounding={sounding} bowing={pictured.recipe.bowing} some={run !== undefined} />
+          <PlayLine sounding={sounding} bowing={pictured.recipe.bowing} some={run !== undefined} onStand={openStand} />
         </div>
       ) : null}
       {view ? <OnPaper view={view} paper={paper} asked={parts} /> : null}

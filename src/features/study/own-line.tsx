@@ -26,7 +26,7 @@ export const OwnLine = memo(function OwnLine({
   const up = upwardText(study.way.fingers, study.passage.top);
   return (
     <details className="mt-1">
-      <summary className="cursor-pointer">Your own fingering</summary>
+      <summary className="cursor-pointer">A fingering as a line</summary>
       <form
         className="mt-1 flex flex-wrap gap-2"
         onSubmit={(event) => {

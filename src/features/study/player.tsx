@@ -1,6 +1,6 @@
 import { instrumentFor } from '../../core/instruments/instruments.ts';
 import { memo, useEffect, useState } from 'react';
-import { Play, Square } from 'lucide-react';
+import { Maximize, Play, Square } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { silence, sound } from '../../audio/sounding.ts';
@@ -18,6 +18,7 @@ import { lightNote } from './lit-note.ts';
 
 const PLAY = <Play size={16} aria-hidden="true" />;
 const STOP = <Square size={16} aria-hidden="true" />;
+const STAND = <Maximize size={16} aria-hidden="true" />;
 const PERCENTS = [25, 33, 50, 60, 70, 80, 90, 100, 110, 125, 150, 200];
 const CLICKS: readonly Option[] = [
   { value: '0', label: 'no click' },
@@ -126,11 +127,14 @@ export const PlayLine = memo(function PlayLine({
   sounding: { on, toggle, playing, setPlaying },
   bowing,
   some,
+  onStand,
 }: {
   sounding: Sounding;
   bowing: Recipe['bowing'];
   /** Whether only some notes are chosen to be played. */
   some: boolean;
+  /** Puts the score on the music stand. */
+  onStand: () => void;
 }) {
   return (
     <section aria-label="Listen" className="no-print flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -139,7 +143,6 @@ export const PlayLine = memo(function PlayLine({
         {on ? 'Stop' : some ? 'Play these notes' : 'Play'}
       </Button>
       <span>
-        at{' '}
         <Choice
           label="Speed"
           value={String(Math.round(playing.speed * 100))}
@@ -157,6 +160,9 @@ export const PlayLine = memo(function PlayLine({
           onChoose={(value) => setPlaying({ ...playing, clicks: Number(value) })}
         />
       </span>
+      <Button kind="quiet" className="ml-auto" onClick={onStand}>
+        {STAND} Stand
+      </Button>
     </section>
   );
 });

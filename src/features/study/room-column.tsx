@@ -40,12 +40,14 @@ export const RoomColumn = memo(function RoomColumn({
       className="rooms no-print"
       data-raised={raised}
     >
-      <Tabs.List aria-label="Rooms" className="doors">
-        {ROOMS.map(({ id, name }) => (
-          <Tabs.Trigger key={id} value={id} className="door" onClick={() => onRaised(!(raised && id === room))}>
-            {name}
-          </Tabs.Trigger>
-        ))}
+      <div className="doors">
+        <Tabs.List aria-label="Rooms" className="flex flex-1 flex-wrap">
+          {ROOMS.map(({ id, name }) => (
+            <Tabs.Trigger key={id} value={id} className="door" onClick={() => onRaised(!(raised && id === room))}>
+              {name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
         {open?.widens ? (
           <button
             type="button"
@@ -57,7 +59,7 @@ export const RoomColumn = memo(function RoomColumn({
             {wide ? <Minimize2 size={16} aria-hidden="true" /> : <Maximize2 size={16} aria-hidden="true" />}
           </button>
         ) : null}
-      </Tabs.List>
+      </div>
       <Tabs.Content ref={inside} value={room} className="room" data-room={room} tabIndex={-1}>
         {open?.show(desk)}
       </Tabs.Content>

@@ -74,13 +74,16 @@ function waysRoom({ study, settled, chosen, kept, look, others, selection, editi
       <Button kind="quiet" disabled={study.recipe.pins.length === study.way.fingers.length} onClick={pinning.keepAll}>
         Keep this fingering
       </Button>
-      <OwnLine key={study.title} study={study} onTake={pinning.takeOver} onSelect={desk.onSelect} />
-      <OwnSchool
-        school={schoolOf(study.recipe)}
-        instrument={study.recipe.instrument}
-        recipe={study.recipe}
-        onSchool={editing.followSchool}
-      />
+      <details className="mt-1">
+        <summary className="cursor-pointer">Your own</summary>
+        <OwnLine key={study.title} study={study} onTake={pinning.takeOver} onSelect={desk.onSelect} />
+        <OwnSchool
+          school={schoolOf(study.recipe)}
+          instrument={study.recipe.instrument}
+          recipe={study.recipe}
+          onSchool={editing.followSchool}
+        />
+      </details>
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { SeenPictures } from './seen-pictures.ts';
 import { engraver, type PageSetting } from '../../workers/engraver.ts';
 
 /** Takes a picture of a study as SVG. */
@@ -8,13 +9,16 @@ export type TakePicture = (svg: string, of: ScoredStudy) => void;
 /** The same, where it may be turned down: false when another picture will be asked for. */
 export type TryPicture = (svg: string, of: ScoredStudy) => boolean;
 
+/** The last few pictures, so that a study seen a moment ago comes at once. */
+const PICTURES = new SeenPictures(8);
+
 /** Paper waits until the teacher has stopped choosing, milliseconds; until then the screen's score is printed. */
 const PAPER_AFTER = 1500;
 
 /**
  * Engraves a study for the screen, where `show` puts it, then for paper, for which `keep` has it. The last
  * picture stays until the next is ready; a picture that comes late for a study no longer shown is dropped.
- * `shown` is the study on the screen. Pictures are large: nothing here holds on to one.
+ * `shown` is the study on the screen.
  */
 export function useEngraving(
   study: ScoredStudy | undefined,
@@ -40,7 +44,9 @@ export function useEngraving(
     };
     const engrave = async (): Promise<void> => {
       try {
-        const svg = await engraver().draw(study, { width, staffHeight }, 'screen');
+        const seen = PICTURES.find(study, width, staffHeight);
+        const svg = seen ?? (await engraver().draw(study, { width, staffHeight }, 'screen'));
+        if (seen === undefined) PICTURES.keep(study, width, staffHeight, svg);
         if (!wanted || !show(svg, study)) return;
         setShown(study);
         setTrouble(undefined);

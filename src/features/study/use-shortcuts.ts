@@ -1,23 +1,24 @@
 import { useEffect } from 'react';
+import { useStableCallback } from '../../ui/stable-callback.ts';
+import { deskKeyOf, type DeskKey } from './keys.ts';
 
-/** Undo, redo, the list of keys and the list of commands, from anywhere unless a field has the keys. */
-export function useShortcuts(stepBack: (forth: boolean) => void, openHelp: () => void, openPalette: () => void): void {
+/** What the desk's keys do. */
+export type KeyActs = Readonly<Record<DeskKey['id'], () => void>>;
+
+/** Does what the desk's keys say, from anywhere unless a field has the keys. */
+export function useShortcuts(acts: KeyActs): void {
+  const press = useStableCallback((event: KeyboardEvent): void => {
+    const { target } = event;
+    if (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement) return;
+    const pressed = deskKeyOf(event);
+    if (!pressed) return;
+    // Letters choose in a list of choices.
+    if (!pressed.ctrl && target instanceof HTMLSelectElement) return;
+    event.preventDefault();
+    acts[pressed.id]();
+  });
   useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      const field = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-      if (field) return;
-      if (event.key === '?') openHelp();
-      if (!(event.ctrlKey || event.metaKey)) return;
-      const key = event.key.toLowerCase();
-      if (key === 'k') {
-        event.preventDefault();
-        openPalette();
-      }
-      if (key !== 'z' && key !== 'y') return;
-      event.preventDefault();
-      stepBack(key === 'y' || event.shiftKey);
-    };
     document.addEventListener('keydown', press);
     return () => document.removeEventListener('keydown', press);
-  }, [stepBack, openHelp, openPalette]);
+  }, [press]);
 }

@@ -1,6 +1,8 @@
-import boldFace from 'dejavu-fonts-ttf/ttf/DejaVuSerifCondensed-Bold.ttf?url';
-import italicFace from 'dejavu-fonts-ttf/ttf/DejaVuSerifCondensed-Italic.ttf?url';
-import plainFace from 'dejavu-fonts-ttf/ttf/DejaVuSerifCondensed.ttf?url';
+import boldFace from '@fontsource/alegreya/files/alegreya-latin-700-normal.woff?url';
+import italicFace from '@fontsource/alegreya/files/alegreya-latin-400-italic.woff?url';
+import plainFace from '@fontsource/alegreya/files/alegreya-latin-400-normal.woff?url';
+import signsFace from 'dejavu-fonts-ttf/ttf/DejaVuSerifCondensed.ttf?url';
+import boldSignsFace from 'dejavu-fonts-ttf/ttf/DejaVuSerifCondensed-Bold.ttf?url';
 import type { Faces } from './press.ts';
 
 let loaded: Promise<Faces> | undefined;
@@ -13,6 +15,8 @@ export function faces(): Promise<Faces> {
 
 async function load(): Promise<Faces> {
   const read = async (url: string): Promise<ArrayBuffer> => (await fetch(url)).arrayBuffer();
-  const [plain, bold, italic] = await Promise.all([read(plainFace), read(boldFace), read(italicFace)]);
-  return { plain, bold, italic };
+  const [plain, bold, italic, signs, boldSigns] = await Promise.all(
+    [plainFace, boldFace, italicFace, signsFace, boldSignsFace].map(read),
+  );
+  return { plain, bold, italic, signs, boldSigns } as Faces;
 }

@@ -3,12 +3,18 @@ import { toBytes } from 'pdfkit/output';
 import drawSvg from 'svg-to-pdfkit';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './paper-size.ts';
 
-/** The faces of the press, as TrueType files. They have the signs of music text: sharps, flats, arrows. */
+/** The faces of the press, as font files: the application's own, and one for the signs these lack. */
 export interface Faces {
   readonly plain: ArrayBuffer;
   readonly bold: ArrayBuffer;
   readonly italic: ArrayBuffer;
+  /** Sharps, flats, arrows. */
+  readonly signs: ArrayBuffer;
+  readonly boldSigns: ArrayBuffer;
 }
+
+/** A face words are set in. */
+export type Face = 'plain' | 'bold' | 'italic';
 
 /** A place on a page to come back to. */
 export interface Reserved {
@@ -62,12 +68,18 @@ export class Press {
   /** A paragraph in one of the faces; it goes on to a new page by itself. */
   write(
     text: string,
-    style: { size?: number; face?: keyof Faces; gap?: number; align?: 'left' | 'center' } = {},
+    style: { size?: number; face?: Face; gap?: number; align?: 'left' | 'center' } = {},
   ): void {
     const { size = 9.5, face = 'plain', gap = 3, align = 'left' } = style;
     const before = this.#doc.bufferedPageRange().count;
-    this.#doc.font(face).fontSize(size).fillColor('black');
-    this.#doc.text(inFaces(text), MARGIN, undefined, { width: this.width, align });
+    this.#doc.fontSize(size).fillColor('black');
+    const runs = runsOf(inFaces(text));
+    runs.forEach(({ words, sign }, place) => {
+      const continued = place < runs.length - 1;
+      this.#doc.font(sign ? signsFor(face) : face);
+      if (place === 0) this.#doc.text(words, MARGIN, undefined, { width: this.width, align, continued });
+      else this.#doc.text(words, { continued });
+    });
     this.#doc.y += gap;
     this.#pages += this.#doc.bufferedPageRange().count - before;
   }
@@ -97,22 +109,40 @@ export class Press {
 
   /** An engraved picture as wide as the page, and as tall as it comes or as there is room for. */
   picture(svg: string): void {
-    const [, wide = 1, tall = 1] = (/viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? []).map(Number);
-    const height = (this.width * tall) / wide;
+    const height = this.heightOf(svg);
     if (height > this.room && this.#doc.y > MARGIN + 80) this.newPage();
     const shown = Math.min(height, this.room);
     drawSvg(this.#doc, blackInk(svg), MARGIN, this.#doc.y, {
       width: this.width,
       height: shown,
       preserveAspectRatio: 'xMidYMin meet',
-      fontCallback: (_family: string, bold: boolean, italic: boolean) => (bold ? 'bold' : italic ? 'italic' : 'plain'),
+      fontCallback: (family: string, bold: boolean, italic: boolean) => {
+        const face = bold ? 'bold' : italic ? 'italic' : 'plain';
+        return family.includes(SIGNS) ? signsFor(face) : face;
+      },
     });
     this.#doc.x = MARGIN;
     this.#doc.y += shown + 6;
   }
 
-  /** Ends the file and gives its bytes. */
-  async finish(): Promise<Uint8Array> {
+  /** How high a picture comes out at the page's width, points. */
+  heightOf(svg: string): number {
+    const [, wide = 1, tall = 1] = (/viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? []).map(Number);
+    return (this.width * tall) / wide;
+  }
+
+  /** Ends the file and gives its bytes; every page from a number on bears its own and some words at its foot. */
+  async finish(foot?: { readonly from: number; readonly words: string }): Promise<Uint8Array> {
+    const { count } = this.#doc.bufferedPageRange();
+    for (let page = foot ? foot.from : count + 1; page <= count; page += 1) {
+      this.#doc.switchToPage(page - 1);
+      // Below the lower margin, where a line would otherwise begin a page of its own.
+      this.#doc.page.margins.bottom = 0;
+      this.#doc.font('italic').fontSize(9);
+      const y = PAPER_SIZES[this.#size].height - MARGIN * 0.7;
+      this.#doc.text(foot?.words ?? '', MARGIN, y, { width: this.width, align: 'left', lineBreak: false });
+      this.#doc.text(String(page), MARGIN, y, { width: this.width, align: 'right', lineBreak: false });
+    }
     this.#doc.end();
     return this.#bytes;
   }
@@ -123,9 +153,35 @@ function inFaces(text: string): string {
   return text.replaceAll('𝄪', '♯♯').replaceAll('𝄫', '♭♭');
 }
 
+/** The family by which words of a picture ask for the face of the signs. */
+const SIGNS = 'Signs';
+
+/** Signs of music text that the application's own faces lack. */
+const LACKED = /[♭♮♯→▴▾□♩♪]+/gu;
+
+function signsFor(face: Face): 'signs' | 'boldSigns' {
+  return face === 'bold' ? 'boldSigns' : 'signs';
+}
+
+/** A text as runs of one face: words, and the signs between them. */
+export function runsOf(text: string): { readonly words: string; readonly sign: boolean }[] {
+  const runs: { words: string; sign: boolean }[] = [];
+  let end = 0;
+  for (const { 0: words, index } of text.matchAll(LACKED)) {
+    if (index > end) runs.push({ words: text.slice(end, index), sign: false });
+    runs.push({ words, sign: true });
+    end = index + words.length;
+  }
+  if (end < text.length || runs.length === 0) runs.push({ words: text.slice(end), sign: false });
+  return runs;
+}
+
 /** The engraver gives lines their ink by a style sheet; a printed picture has it on each line. */
 function blackInk(svg: string): string {
   return inFaces(svg)
+    .replace(/>([^<]*)</g, (whole, words: string) =>
+      words.search(LACKED) < 0 ? whole : `>${words.replace(LACKED, `<tspan font-family="${SIGNS}">$&</tspan>`)}<`,
+    )
     .replace(/<style[\s\S]*?<\/style>/g, '')
     .replace(/currentColor/g, '#000')
     .replace(/<(path|polygon|polyline|rect|ellipse)(?![^>]*\bstroke=)/g, '<$1 stroke="#000"')
