@@ -4,6 +4,7 @@ import type { VerovioToolkit } from 'verovio/esm';
 import { pagePicture, type PictureCopy } from '../core/score/page-picture.ts';
 import { lineStarts } from '../core/score/lines.ts';
 import { scoreOf } from '../core/score/from-study.ts';
+import { bookOrder } from '../core/grading/book-order.ts';
 import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { buildStudy } from '../core/study/build.ts';
@@ -112,10 +113,10 @@ const engraver = {
     bookStopped = true;
   },
 
-  /** A grade's book: cover, contents with page numbers, a page to each study, the checklist; none when stopped. */
+  /** A grade's book: cover, contents, the studies, an arpeggio after its scale, the checklist; none when stopped. */
   async book(book: Book, size: PaperSize, onProgress: (share: number) => void): Promise<Uint8Array | undefined> {
     bookStopped = false;
-    const [verovio, { Press }, { faces }, { studyPage }] = await Promise.all([
+    const [verovio, { Press }, { faces }, { studyInBook }] = await Promise.all([
       ready(),
       import('./press/press.ts'),
       import('./press/faces.ts'),
@@ -129,21 +130,26 @@ const engraver = {
     press.write(book.title, { size: 15, align: 'center', gap: 24 });
     press.write(book.notes, { size: 9, face: 'italic', align: 'center', gap: 24 });
     press.write(CAUTION, { size: 9, face: 'italic', align: 'center' });
-    // Cover and contents are two pages; each study has one of its own, and a second where it is long.
-    const studies = written.map(({ study, name }) => ({ name, scored: study && scoredFrom(study) }));
+    // Cover and contents are two pages; then as many studies to a page as stand well.
+    const found = written.flatMap(({ study, name, manner }) => {
+      const scored = study && scoredFrom(study);
+      return scored ? [{ name, manner, scored }] : [];
+    });
+    const studies = bookOrder(found.map(({ scored }) => scored.recipe)).flatMap((place) => found[place] ?? []);
     const starts: number[] = [];
     press.newPage();
     const contents = press.pages;
     press.write('Contents', { size: 18, face: 'bold', gap: 8 });
     const lines = studies.map(({ name }) => press.reserve(name));
-    for (const [place, { scored }] of studies.entries()) {
+    press.newPage();
+    for (const [place, { scored, manner }] of studies.entries()) {
       onProgress(place / Math.max(1, studies.length));
       await new Promise((resolve) => setTimeout(resolve));
       if (bookStopped) return undefined;
-      starts.push(press.pages + 1);
-      if (!scored) continue;
-      layOut(verovio, scored, pageFor(size));
-      studyPage(press, scored, pagesOf(verovio), { shifts: true, key: false, drawings: [] });
+      const { width } = pageFor(size);
+      layOut(verovio, scored, { width, staffHeight: BOOK_STAFF });
+      studyInBook(press, scored, manner, verovio.renderToSVG(1));
+      starts.push(press.pages);
     }
     lines.forEach((line, place) => press.fill(line, String(starts[place] ?? contents)));
     press.newPage();
@@ -152,7 +158,7 @@ const engraver = {
       if (entry.group !== book.entries[place - 1]?.group) press.write(entry.group, { size: 12, face: 'bold', gap: 2 });
       press.write(`□  ${entry.name} – ${entry.manner}${entry.study ? '' : ' (no study yet)'}`, { size: 9.5, gap: 3 });
     }
-    return press.finish();
+    return press.finish({ from: 2, words: `${book.title}, ${book.grade}` });
   },
 };
 
@@ -191,6 +197,9 @@ const DOTS_TO_POINT = 96 / 72;
 
 /** The staff of printed music is 8.5 mm high, readable from a stand. */
 const PAPER_STAFF = 32;
+
+/** In a book, of which several studies share a page: 7.4 mm. */
+const BOOK_STAFF = 28;
 
 function pageFor(size: PaperSize): PageSetting {
   const { width, height } = PAPER_SIZES[size];

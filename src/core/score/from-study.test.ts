@@ -49,9 +49,9 @@ describe('a study as a score', () => {
           }
       }
       expect(open).toBe(false);
-      const names = bars.flatMap((bar) => bar.notes.flatMap(({ directions }) => directions)).flatMap((one) =>
-        one.kind === 'position' ? [one.words] : [],
-      );
+      const names = bars
+        .flatMap((bar) => bar.notes.flatMap(({ directions }) => directions))
+        .flatMap((one) => (one.kind === 'position' ? [one.words] : []));
       // A hand that stays over a line's end is named once more, the others as they were.
       expect(names.filter((words) => !words.startsWith('('))).toEqual(
         scoreOf(study)

@@ -66,10 +66,7 @@ export class Press {
   }
 
   /** A paragraph in one of the faces; it goes on to a new page by itself. */
-  write(
-    text: string,
-    style: { size?: number; face?: Face; gap?: number; align?: 'left' | 'center' } = {},
-  ): void {
+  write(text: string, style: { size?: number; face?: Face; gap?: number; align?: 'left' | 'center' } = {}): void {
     const { size = 9.5, face = 'plain', gap = 3, align = 'left' } = style;
     const before = this.#doc.bufferedPageRange().count;
     this.#doc.fontSize(size).fillColor('black');
@@ -102,6 +99,11 @@ export class Press {
     this.#doc.y = now.y;
   }
 
+  /** Begins a page where less than so many points are left, unless the page has only begun. */
+  keep(points: number): void {
+    if (points > this.room && this.#doc.y > MARGIN + 80) this.newPage();
+  }
+
   /** Leaves so many points free. */
   skip(points: number): void {
     this.#doc.y += points;
@@ -110,7 +112,7 @@ export class Press {
   /** An engraved picture as wide as the page, and as tall as it comes or as there is room for. */
   picture(svg: string): void {
     const height = this.heightOf(svg);
-    if (height > this.room && this.#doc.y > MARGIN + 80) this.newPage();
+    this.keep(height);
     const shown = Math.min(height, this.room);
     drawSvg(this.#doc, blackInk(svg), MARGIN, this.#doc.y, {
       width: this.width,

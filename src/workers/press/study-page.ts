@@ -32,10 +32,36 @@ export function studyPage(press: Press, study: ScoredStudy, scores: readonly str
   press.write(CAUTION, { size: 8, face: 'italic' });
 }
 
+/** About how high a line of small print is, points. */
+const LINE = 12;
+
+/** Puts a study into a book, whole on one page where a page can hold it: title, how it is asked, score, shifts. */
+export function studyInBook(press: Press, study: ScoredStudy, manner: string, score: string): void {
+  const shifts = shiftLine(study);
+  const words = 18 + LINE + (shifts ? LINE * Math.ceil(shifts.length / 110) : 0) + 12;
+  press.keep(words + press.heightOf(score));
+  press.write(study.title, { size: 13, face: 'bold', gap: 0 });
+  press.write(manner, { size: 9, face: 'italic', gap: 2 });
+  press.picture(score);
+  if (shifts) press.write(shifts, { size: 8.5 });
+  press.skip(10);
+}
+
+/** Every shift in a few words; nothing where the hand stays. */
+function shiftLine({ way, passage, recipe }: ScoredStudy): string {
+  const cards = shiftCards(way, passage, recipe).map(
+    ({ from, to, halfSteps, millimetres }) =>
+      `${from.position} to ${to.position} (${Math.abs(halfSteps)} half steps, ${Math.round(millimetres)} mm)`,
+  );
+  // Coming down the same way back says nothing new.
+  const told = [...new Set(cards)];
+  return told.length === 0 ? '' : `Shifts: ${told.join('; ')}.`;
+}
+
 function shiftText(press: Press, { way, passage, recipe }: ScoredStudy): void {
   const cards = shiftCards(way, passage, recipe);
+  if (cards.length === 0) return;
   press.write('Shifts', { size: 12, face: 'bold' });
-  if (cards.length === 0) press.write('None: the hand stays where it is.');
   for (const card of cards) {
     press.write(shiftSentences(card, passage).join(' '), { size: 9 });
   }
