@@ -8,7 +8,7 @@ import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { useStableCallback } from '../../ui/stable-callback.ts';
 import { fromAddress, toAddress } from './address.ts';
 import { FIRST_CHOICES } from './choices.ts';
-import { Desk } from './desk.tsx';
+import { Desk } from './desk/desk.tsx';
 import { asksTheSame, studyStore, type Shown } from './study-store.ts';
 import { useKeeper } from './use-keeper.ts';
 

@@ -8,8 +8,8 @@ import type { Selection } from './selection.ts';
 import type { Shown } from './study-store.ts';
 import { markFingered } from './timing.ts';
 import { useBuiltStudy, type BuiltSoFar } from './use-built-study.ts';
-import { useKnown } from './use-known.ts';
-import { useOtherWay, type NamedWay } from './use-other-way.ts';
+import { useKnown } from './look/use-known.ts';
+import { useOtherWay, type NamedWay } from './ways/use-other-way.ts';
 import { useScored } from './use-scored.ts';
 
 /** One study at the moments at which different parts of the desk follow a choice. */

@@ -1,0 +1,316 @@
+import { counted } from '../../../core/base/words.ts';
+import { instrumentFor, stringLength } from '../../../core/instruments/instruments.ts';
+import { memo } from 'react';
+import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { Way } from '../../../core/fingering/fingering.ts';
+import { handBlocks } from '../../../core/fingering/reading/hand-blocks.ts';
+import { stringPatterns } from '../../../core/fingering/reading/half-steps.ts';
+import { stopDistance, stopSpan } from '../../../core/instruments/stop.ts';
+import { apart, LABEL_LINE } from './labels.ts';
+import type { Size } from '../../../ui/use-size.ts';
+import { isSelected, type Selection } from '../selection.ts';
+
+/** Drawing units; the picture scales to its place. On paper it is so wide. */
+const PAPER_WIDE = 640;
+const LEFT = 56;
+const RIGHT = 14;
+const ROW = 34;
+const ARROW = 20;
+const LEAST_STOP = 7;
+/** About how wide a letter of a position's name is. */
+const LETTER = 7;
+
+/** From where the fingerboard is seen, and what is drawn on it besides. */
+export interface FingerboardView {
+  readonly facing: boolean;
+  readonly leftHanded: boolean;
+  readonly path: boolean;
+}
+
+export const PLAIN_VIEW: FingerboardView = { facing: false, leftHanded: false, path: false };
+
+/** The fingerboard to scale: every stop of the study, the hand of the chosen note, shifts as arrows. */
+export const Fingerboard = memo(function Fingerboard({
+  study,
+  selection,
+  hand: handAt = selection?.head,
+  view = PLAIN_VIEW,
+  room,
+  onSelect,
+}: {
+  study: ScoredStudy;
+  selection: Selection | undefined;
+  /** The note whose hand is drawn: the chosen one, or the one that sounds. */
+  hand?: number | undefined;
+  view?: FingerboardView;
+  /** The place it is made to fill; otherwise it is as wide as on paper. */
+  room?: Size | undefined;
+  onSelect: (at: number) => void;
+}) {
+  const { facing, leftHanded, path } = view;
+  const { way, recipe } = study;
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
+  const length = stringLength(recipe.instrument, recipe.setUp);
+  const moves = handMoves(way);
+  const ups = inLanes(moves.filter((move) => move.to > move.from));
+  const downs = inLanes(moves.filter((move) => move.to < move.from));
+  const top = 10 + ARROW * lanesOf(ups) + 4;
+  const bottom = top + ROW * instrument.strings.length;
+  const WIDE = room ? widthIn(room, bottom + 36 + ARROW * lanesOf(downs)) : PAPER_WIDE;
+  const last = Math.max(LEAST_STOP, ...way.fingers.map((note) => note.stop)) + 1;
+  const isNow = ({ arrivals }: HandMove): boolean => arrivals.some((note) => isSelected(selection, note));
+  const at = (stop: number): number => {
+    const share = stopDistance(length, Math.max(0, stop)) / stopDistance(length, last);
+    const x = LEFT + share * (WIDE - LEFT - RIGHT);
+    return facing ? WIDE - x : x;
+  };
+  const openX = facing ? WIDE - LEFT + 24 : LEFT - 24;
+  // As the player sees them: the highest string furthest from the floor side of the page.
+  const order = instrument.strings.map((string) => string.name);
+  const rows = leftHanded ? order : [...order].reverse();
+  const rowY = (string: string): number => top + ROW * (rows.indexOf(string) + 0.5);
+  const patterns = stringPatterns(way.fingers, order);
+  const block = handBlocks(way.fingers).find((one) => handAt !== undefined && handAt >= one.from && handAt <= one.to);
+  const reach = block
+    ? way.fingers.slice(block.from, block.to + 1).flatMap((note) => (note.finger === 0 ? [] : [note.stop]))
+    : [];
+  const hands = [...new Map(handBlocks(way.fingers).map((one) => [one.hand, one])).values()]
+    .map((one) => {
+      const stops = way.fingers.filter((note) => note.hand === one.hand && note.finger !== 0).map((note) => note.stop);
+      return { ...one, low: Math.min(one.hand, ...stops), high: Math.max(one.hand, ...stops) };
+    })
+    .filter((one) => one.hand > 0);
+  // Hands that lie close have their names on lines below one another.
+  const names = apart(
+    hands.map(({ hand, position }) => ({
+      words: position,
+      x: at(hand) - (LETTER * position.length) / 2,
+      y: bottom + 16,
+    })),
+    LETTER,
+    LABEL_LINE,
+  );
+  const named = Math.max(bottom + 16, ...names.map(({ y }) => y)) - 16;
+  const tall = named + 20 + ARROW * lanesOf(downs);
+  const noteAt = (string: string, stop: number): number =>
+    way.fingers.findIndex((note) => note.string === string && note.stop === stop);
+  return (
+    <svg
+      viewBox={`0 0 ${WIDE} ${tall}`}
+      role="img"
+      aria-label={`Fingerboard of the ${instrument.name.toLowerCase()}, ${Math.round(length)} mm string: ${patterns
+        .filter((one) => one.stops.length > 0)
+        .map((one) => `${one.string} ${one.stops.map((stop) => stop.fingers.join('/')).join(' ')}`)
+        .join('; ')}`}
+      className="fingerboard block h-full w-full font-sans"
+    >
+      {Array.from({ length: last }, (_, k) => k + 1).map((stop) => (
+        <line
+          key={stop}
+          x1={at(stop)}
+          x2={at(stop)}
+          y1={top}
+          y2={bottom}
+          className={stop % 12 === 0 ? 'octave' : 'stop'}
+        />
+      ))}
+      <line x1={at(0)} x2={at(0)} y1={top - 4} y2={bottom + 4} className="nut" />
+      {hands.map((one) => (
+        <rect
+          key={one.hand}
+          x={Math.min(at(one.low), at(one.high)) - 14}
+          y={top + 2}
+          width={Math.abs(at(one.high) - at(one.low)) + 28}
+          height={bottom - top - 4}
+          rx={6}
+          className="other-hand"
+        />
+      ))}
+      {block && reach.length > 0 ? (
+        <rect
+          x={Math.min(at(block.hand), at(Math.max(...reach))) - 14}
+          y={top + 2}
+          width={Math.abs(at(Math.max(...reach)) - at(block.hand)) + 28}
+          height={bottom - top - 4}
+          rx={6}
+          className="hand"
+        />
+      ) : null}
+      {order.map((string, index) => (
+        <g key={string}>
+          <line
+            x1={openX}
+            x2={at(last)}
+            y1={rowY(string)}
+            y2={rowY(string)}
+            className="string"
+            strokeWidth={1 + 0.6 * (order.length - 1 - index)}
+          />
+          <text x={facing ? WIDE - 9 : 9} y={rowY(string) + 5} textAnchor="middle" className="name">
+            {string}
+          </text>
+        </g>
+      ))}
+      {patterns.flatMap(({ halfSteps }) =>
+        halfSteps
+          .filter((gap) => gap.low > 0)
+          .map((gap) => (
+            <line
+              key={gap.string + gap.low}
+              x1={at(gap.low)}
+              x2={at(gap.high)}
+              y1={rowY(gap.string)}
+              y2={rowY(gap.string)}
+              className="half-step"
+            />
+          )),
+      )}
+      {path ? (
+        <polyline
+          className="path"
+          points={way.fingers.map((note) => `${note.stop <= 0 ? openX : at(note.stop)},${rowY(note.string)}`).join(' ')}
+        />
+      ) : null}
+      {patterns.flatMap(({ string, stops }) =>
+        stops.map(({ stop, fingers }) => {
+          const index = noteAt(string, stop);
+          const now = way.fingers.some(
+            (note) => note.string === string && note.stop === stop && isSelected(selection, note.at),
+          );
+          return (
+            <g
+              key={string + stop}
+              className={now ? 'place now' : 'place'}
+              onClick={() => onSelect(index)}
+              data-note={index}
+              data-stop={string + stop}
+            >
+              <circle cx={stop <= 0 ? openX : at(stop)} cy={rowY(string)} r={12} />
+              <text x={stop <= 0 ? openX : at(stop)} y={rowY(string) + 5} textAnchor="middle">
+                {fingers.join('/')}
+              </text>
+            </g>
+          );
+        }),
+      )}
+      {ups.map(({ move, lane }) => (
+        <Arrow
+          key={`${move.from} ${move.to}`}
+          from={at(move.from)}
+          to={at(move.to)}
+          y={12 + ARROW * lane}
+          label={moveLabel(move, length, room === undefined || isNow(move))}
+          wide={WIDE}
+          now={isNow(move)}
+        />
+      ))}
+      {downs.map(({ move, lane }) => (
+        <Arrow
+          key={`${move.from} ${move.to}`}
+          from={at(move.from)}
+          to={at(move.to)}
+          y={named + 28 + ARROW * lane}
+          label={moveLabel(move, length, room === undefined || isNow(move))}
+          wide={WIDE}
+          now={isNow(move)}
+        />
+      ))}
+      {names.map(({ words, x, y }) => (
+        <text key={words + x} x={x + (LETTER * words.length) / 2} y={y} textAnchor="middle" className="position">
+          {words}
+        </text>
+      ))}
+    </svg>
+  );
+});
+
+/** Drawing units to a pixel are held between these, so that letters stay readable and never shout. */
+const SCALE = { least: 0.72, most: 1.5 };
+
+/** How wide a picture so high has to be drawn to fill a place. */
+function widthIn({ width, height }: Size, tall: number): number {
+  const scale = Math.max(SCALE.least, Math.min(SCALE.most, height / tall));
+  return Math.max(340, Math.round(width / scale));
+}
+
+/** A move of the hand from one place to another, and the notes on which it arrives there. */
+interface HandMove {
+  readonly from: number;
+  readonly to: number;
+  readonly arrivals: readonly number[];
+}
+
+/** The moves a fingering makes, in the order they first come; one that comes again is the same move. */
+function handMoves({ fingers, shifts }: Way): HandMove[] {
+  const moves = new Map<string, HandMove>();
+  for (const shift of shifts) {
+    const from = fingers[shift.from]?.hand ?? 0;
+    const to = fingers[shift.to]?.hand ?? 0;
+    const key = `${from} ${to}`;
+    moves.set(key, { from, to, arrivals: [...(moves.get(key)?.arrivals ?? []), shift.to] });
+  }
+  return [...moves.values()];
+}
+
+/** A move in its lane: moves that would lie on one another have lanes of their own. */
+interface InLane {
+  readonly move: HandMove;
+  readonly lane: number;
+}
+
+/** Room an arrow's words need beside it, in stops. */
+const WORDS_WIDE = 5;
+
+function inLanes(moves: readonly HandMove[]): InLane[] {
+  const ends: number[] = [];
+  return moves
+    .toSorted((a, b) => Math.min(a.from, a.to) - Math.min(b.from, b.to))
+    .map((move) => {
+      const begin = Math.min(move.from, move.to);
+      const free = ends.findIndex((end) => end <= begin);
+      const lane = free < 0 ? ends.length : free;
+      ends[lane] = Math.max(move.from, move.to) + WORDS_WIDE;
+      return { move, lane };
+    });
+}
+
+function lanesOf(placed: readonly InLane[]): number {
+  return Math.max(0, ...placed.map(({ lane }) => lane + 1));
+}
+
+/** `3 half steps · 74 mm · 2×`: half steps, the way on this string, how often; the half steps alone where room is short. */
+function moveLabel({ from, to, arrivals }: HandMove, length: number, whole: boolean): string {
+  const steps = Math.abs(to - from);
+  if (!whole) return String(steps);
+  const words = `${counted(steps, 'half step')} · ${Math.round(stopSpan(length, from, to))} mm`;
+  return arrivals.length > 1 ? `${words} · ${arrivals.length}×` : words;
+}
+
+function Arrow({
+  from,
+  to,
+  y,
+  label,
+  wide,
+  now,
+}: {
+  from: number;
+  to: number;
+  y: number;
+  label: string;
+  wide: number;
+  now: boolean;
+}) {
+  const way = Math.sign(to - from);
+  const beside = Math.max(from, to) + 6;
+  const left = beside + LETTER * label.length > wide;
+  return (
+    <g className={now ? 'arrow now' : 'arrow'}>
+      <path d={`M ${from} ${y} H ${to - way * 5}`} />
+      <path className="tip" d={`M ${to} ${y} l ${-7 * way} -4 v 8 z`} />
+      <text x={left ? Math.min(from, to) - 6 : beside} y={y + 4} textAnchor={left ? 'end' : 'start'}>
+        {label}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,31 @@
+import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { BuiltStudy } from '../../../core/study/build.ts';
+import type { Changes } from '../../../core/study/known-study.ts';
+import type { Look } from '../look.ts';
+import type { Sounding } from '../sound/player.tsx';
+import type { Selection } from '../selection.ts';
+import type { Sheet } from './sheets.tsx';
+import type { Editing } from '../use-editing.ts';
+import type { NamedWay } from '../ways/use-other-way.ts';
+import type { Pinning } from '../note/use-pinning.ts';
+
+/** What a room may look at and do; what follows when stands at `useFollowing`. */
+export interface DeskView {
+  readonly study: ScoredStudy;
+  readonly listed: ScoredStudy;
+  /** All ways of the study; nothing while a pin can't be played. */
+  readonly settled: BuiltStudy | undefined;
+  readonly chosen: number;
+  /** Whether the study was opened with a fingering of its own. */
+  readonly kept: boolean;
+  readonly savedId: string | undefined;
+  readonly selection: Selection | undefined;
+  readonly look: Look;
+  readonly others: readonly NamedWay[];
+  readonly changes: Changes | undefined;
+  readonly editing: Editing;
+  readonly pinning: Pinning;
+  readonly sounding: Sounding;
+  readonly onSelect: (at: number, extend?: boolean) => void;
+  readonly onSheet: (sheet: Sheet) => void;
+}

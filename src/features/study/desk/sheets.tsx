@@ -1,0 +1,39 @@
+import { lazy, memo, Suspense } from 'react';
+import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { PaletteCommand } from '../../../ui/palette.tsx';
+import { Shortcuts } from './shortcuts.tsx';
+
+// Asked for now and then: they come when they are.
+const OtherKeys = lazy(async () => ({ default: (await import('../ways/other-keys.tsx')).OtherKeys }));
+const Variations = lazy(async () => ({ default: (await import('../bow/variations.tsx')).Variations }));
+const Palette = lazy(() => import('../../../ui/palette.tsx'));
+
+/** What can be laid over the bench. */
+export type Sheet = 'help' | 'keys' | 'palette' | 'variations';
+
+/** The one sheet that is open, if any. */
+export const Sheets = memo(function Sheets({
+  sheet,
+  study,
+  onClose,
+  commands,
+}: {
+  sheet: Sheet | undefined;
+  study: ScoredStudy | undefined;
+  onClose: () => void;
+  /** Every command the palette offers, put together when it is opened. */
+  commands: () => readonly PaletteCommand[];
+}) {
+  return (
+    <>
+      {study ? (
+        <Suspense>
+          {sheet === 'keys' ? <OtherKeys study={study} open onClose={onClose} /> : null}
+          {sheet === 'variations' ? <Variations study={study} onClose={onClose} /> : null}
+          {sheet === 'palette' ? <Palette open onClose={onClose} commands={commands()} /> : null}
+        </Suspense>
+      ) : null}
+      {sheet === 'help' ? <Shortcuts onClose={onClose} /> : null}
+    </>
+  );
+});

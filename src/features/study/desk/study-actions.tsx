@@ -1,0 +1,106 @@
+import { counted } from '../../../core/base/words.ts';
+import { memo } from 'react';
+import { Download, Ellipsis, Printer, Redo2, Undo2 } from 'lucide-react';
+import { Button } from '../../../ui/button.tsx';
+import { Menu, MenuAction, MenuCheck } from '../../../ui/menu.tsx';
+import { EXPORTS, type Export } from '../paper/exports.ts';
+import { PAPER_NAMES, PAPER_PARTS, type PaperPart } from '../paper/paper.ts';
+import type { Sheet } from './sheets.tsx';
+
+const MORE: readonly (readonly [Sheet, string])[] = [
+  ['keys', 'In other keys …'],
+  ['variations', 'Variations …'],
+  ['palette', 'Do …'],
+  ['help', 'Shortcuts …'],
+];
+
+/** What can be done with the study as a whole, kept or not: undone, printed, exported, and what is rarer. */
+export const StudyActions = memo(function StudyActions({
+  ready,
+  canUndo,
+  canRedo,
+  pinned,
+  onUndo,
+  onReleaseAll,
+  onExport,
+  paper,
+  onPaper,
+  onSheet,
+}: {
+  /** Whether there is a study to do anything with. */
+  ready: boolean;
+  canUndo: boolean;
+  canRedo: boolean;
+  /** How many notes are pinned. */
+  pinned: number;
+  /** Takes a step back, or does it again. */
+  onUndo: (forth: boolean) => void;
+  onReleaseAll: () => void;
+  onExport: (one: Export) => void;
+  paper: ReadonlySet<PaperPart>;
+  onPaper: (paper: ReadonlySet<PaperPart>) => void;
+  onSheet: (sheet: Sheet) => void;
+}) {
+  return (
+    <>
+      {pinned > 0 ? (
+        <p className="text-sm text-faint">
+          {counted(pinned, 'note is', 'notes are')} pinned.
+          <Button kind="quiet" onClick={onReleaseAll}>
+            Release all pins
+          </Button>
+        </p>
+      ) : null}
+      <Button kind="quiet" disabled={!canUndo} onClick={() => onUndo(false)} aria-label="Undo">
+        <Undo2 size={18} aria-hidden="true" />
+      </Button>
+      <Button kind="quiet" disabled={!canRedo} onClick={() => onUndo(true)} aria-label="Redo">
+        <Redo2 size={18} aria-hidden="true" />
+      </Button>
+      <Menu
+        trigger={
+          <Button disabled={!ready} aria-label="Print">
+            <Printer size={18} aria-hidden="true" /> <span className="wide-words">Print</span>
+          </Button>
+        }
+      >
+        {PAPER_PARTS.map((part) => (
+          <MenuCheck
+            key={part}
+            on={paper.has(part)}
+            onToggle={(on) => onPaper(new Set(PAPER_PARTS.filter((one) => (one === part ? on : paper.has(one)))))}
+          >
+            {PAPER_NAMES[part]}
+          </MenuCheck>
+        ))}
+        <MenuAction onSelect={() => setTimeout(() => window.print())}>Print …</MenuAction>
+      </Menu>
+      <Menu
+        trigger={
+          <Button disabled={!ready} aria-label="Export">
+            <Download size={18} aria-hidden="true" /> <span className="wide-words">Export</span>
+          </Button>
+        }
+      >
+        {EXPORTS.map((one) => (
+          <MenuAction key={one.words} onSelect={() => onExport(one)}>
+            {one.words}
+          </MenuAction>
+        ))}
+      </Menu>
+      <Menu
+        trigger={
+          <Button kind="quiet" aria-label="More">
+            <Ellipsis size={18} aria-hidden="true" />
+          </Button>
+        }
+      >
+        {MORE.map(([sheet, words]) => (
+          <MenuAction key={sheet} onSelect={() => onSheet(sheet)}>
+            {words}
+          </MenuAction>
+        ))}
+      </Menu>
+    </>
+  );
+});

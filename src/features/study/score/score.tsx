@@ -1,0 +1,217 @@
+import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { fingeringText } from '../../../core/fingering/reading/fingering-text.ts';
+import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
+import { useStableCallback } from '../../../ui/stable-callback.ts';
+import { useSize, type Size } from '../../../ui/use-size.ts';
+import { PAPER_PAGE } from '../paper/paper.ts';
+import { frameNotes, showPicture } from './score-picture.ts';
+import type { Selection } from '../selection.ts';
+import { firstStaff, smallerStaff, STAFF } from './staff-size.ts';
+import { markEngraved } from '../timing.ts';
+import { useEngraving, type TakePicture } from './use-engraving.ts';
+
+/** What the keyboard asks for while the score has the focus. */
+export interface ScoreKeys {
+  readonly onSelect: (at: number, extend: boolean) => void;
+  /** Any key the score itself has no use for; true when it was of use. */
+  readonly onKey: (key: string) => boolean;
+}
+
+/** The engraved score, as wide as its place; the fingering as text until the engraver is ready. */
+export const Score = memo(function Score({
+  study,
+  under,
+  selection,
+  fits = false,
+  onSelect,
+  onKey,
+}: {
+  study: ScoredStudy;
+  /** The name over it: `nameOfStudy`. */
+  under: string;
+  selection: Selection | undefined;
+  /** Whether the score is made as large as its place lets it be; otherwise it takes what height it needs. */
+  fits?: boolean;
+} & ScoreKeys) {
+  const place = useRef<HTMLDivElement>(null);
+  const sheet = useRef<HTMLDivElement>(null);
+  const size = useSize(place);
+  const width = size?.width;
+  const [staff, shrink] = useStaff(study, size, fits);
+  const setting = width === undefined ? undefined : { width, staffHeight: staff };
+  const room = useRef<Room>({ of: '', height: 0 });
+  const show = useStableCallback((svg: string, of: ScoredStudy): boolean => {
+    if (!sheet.current) return false;
+    if (shrink(svg)) return false;
+    showPicture(sheet.current, svg, of);
+    frameNotes(sheet.current, selection);
+    if (!fits) keepRoom(sheet.current, room.current, of, width);
+    markEngraved();
+    return true;
+  });
+  const [paperPlace, keepForPaper] = usePaperCopy(study);
+  const { shown, trouble } = useEngraving(study, setting, PAPER_PAGE, show, keepForPaper);
+
+  useLayoutEffect(() => {
+    if (sheet.current) frameNotes(sheet.current, selection);
+  }, [selection]);
+  const head = selection?.head;
+  useEffect(() => {
+    if (head !== undefined) sheet.current?.querySelector(`#${noteId(head)}`)?.scrollIntoView({ block: 'nearest' });
+  }, [head]);
+
+  const last = study.way.fingers.length - 1;
+  const moves: Readonly<Record<string, number>> = {
+    ArrowRight: (selection?.head ?? -1) + 1,
+    ArrowLeft: (selection?.head ?? last + 1) - 1,
+    Home: 0,
+    End: last,
+  };
+  const press = (event: React.KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const to = moves[event.key];
+    if (to !== undefined) onSelect(to, event.shiftKey);
+    else if (!onKey(event.key)) return;
+    event.preventDefault();
+  };
+
+  // A picture never stands under another study's name: until its own is drawn its place stays empty.
+  const another = shown !== undefined && nameOfStudy(shown.title, shown.recipe.instrument) !== under;
+  const failed = trouble !== undefined && shown !== study;
+
+  const label = `Score of ${study.title}. Fingering: ${fingeringText(study.way.fingers)}`;
+  return (
+    <div
+      ref={place}
+      className={`score rounded-sm border border-rule bg-sheet px-3 py-1 print:border-0 print:p-0 ${fits ? 'h-full overflow-x-hidden overflow-y-auto print:h-auto' : ''}`}
+    >
+      <div
+        ref={sheet}
+        hidden={!shown || failed}
+        className={`screen-copy ${another ? 'invisible' : ''}`}
+        role="listbox"
+        aria-orientation="horizontal"
+        aria-multiselectable="true"
+        tabIndex={0}
+        aria-label={label}
+        aria-activedescendant={selection ? noteId(selection.head) : undefined}
+        data-notes={study.passage.notes.length}
+        data-current={shown === study}
+        onKeyDown={press}
+        onClick={(event) => {
+          const at = noteUnder(event.target);
+          if (at !== undefined) onSelect(at, event.shiftKey);
+        }}
+      />
+      {shown && !failed ? null : (
+        <div className="no-print min-h-56 px-2 py-4" role="status">
+          <p className="font-serif text-2xl leading-10 tracking-wide">{fingeringText(study.way.fingers)}</p>
+          <p className="mt-3 text-faint">{trouble ? trouble : 'The engraver is getting ready …'}</p>
+        </div>
+      )}
+      <div ref={paperPlace} className="paper-copy" />
+    </div>
+  );
+});
+
+/** What tells one study's heading from another's. */
+export function nameOfStudy(title: string, instrument: string | undefined): string {
+  return `${instrument ?? ''} ${title}`;
+}
+
+/** The height of the tallest picture of one study so far. */
+interface Room {
+  of: string;
+  height: number;
+}
+
+/**
+ * Keeps the sheet as high as the tallest picture of the same notes so far: another fingering may need
+ * less room, and what stands below must not jump away from under the hand.
+ */
+function keepRoom(
+  sheet: HTMLElement,
+  room: Room,
+  { title, passage, look }: ScoredStudy,
+  width: number | undefined,
+): void {
+  const [, , wide = 0, high = 0] = sheet.querySelector('svg')?.getAttribute('viewBox')?.split(' ').map(Number) ?? [];
+  // The picture fills its place, so it stands higher than it was engraved by as much as it is wider.
+  const scale = width !== undefined && wide > 0 ? width / wide : 1;
+  const of = JSON.stringify([title, passage.notes.length, wide, look?.fingers, look?.names, look?.beside?.length]);
+  room.height = Math.max(room.of === of ? room.height : 0, high * scale);
+  room.of = of;
+  sheet.style.minHeight = `${room.height}px`;
+}
+
+/**
+ * The place of the paper's copy of a picture, where it stands while the page is printed if it is of the
+ * study shown; and what takes that copy when it is made.
+ */
+function usePaperCopy(study: ScoredStudy): readonly [React.RefObject<HTMLDivElement | null>, TakePicture] {
+  const place = useRef<HTMLDivElement>(null);
+  const copy = useRef<{ svg: string; of: ScoredStudy }>(undefined);
+  useEffect(() => {
+    const put = (): void => {
+      if (place.current && copy.current?.of === study) place.current.innerHTML = copy.current.svg;
+    };
+    const clear = (): void => place.current?.replaceChildren();
+    window.addEventListener('beforeprint', put);
+    window.addEventListener('afterprint', clear);
+    return () => {
+      window.removeEventListener('beforeprint', put);
+      window.removeEventListener('afterprint', clear);
+      clear();
+    };
+  }, [study]);
+  const keep = useStableCallback((svg: string, of: ScoredStudy): void => {
+    copy.current = { svg, of };
+  });
+  return [place, keep];
+}
+
+/** The note an event fell on. */
+function noteUnder(target: EventTarget): number | undefined {
+  const note = target instanceof Element ? target.closest('.note') : null;
+  const match = /^n(\d+)$/.exec(note?.id ?? '');
+  return match ? Number(match[1]) : undefined;
+}
+
+/** Staves found to fit, by what they were found for; a few at a time. */
+const STAVES = new Map<string, number>();
+const STAVES_KEPT = 40;
+
+/**
+ * How high the staff is for a study in its place, CSS pixels; and what looks at a picture and makes it
+ * smaller where it does not fit: true where another picture will come.
+ */
+function useStaff(
+  { title, passage, look }: ScoredStudy,
+  size: Size | undefined,
+  fits: boolean,
+): readonly [number, (svg: string) => boolean] {
+  const [, setRound] = useState(0);
+  const { width = 0, height = 0 } = size ?? {};
+  const key = JSON.stringify([title, passage.notes.length, width, height, look?.names, look?.beside?.length]);
+  const staff = fits
+    ? (STAVES.get(key) ?? firstStaff(passage.notes.length, width, height))
+    : width < 600
+      ? STAFF.narrow
+      : STAFF.usual;
+  const shrink = useStableCallback((svg: string): boolean => {
+    if (!fits) return false;
+    const [, , wide = 0, high = 0] = viewBoxOf(svg);
+    const smaller = smallerStaff(staff, wide > 0 ? (high * width) / wide : 0, height);
+    if (smaller === undefined) return false;
+    STAVES.delete(key);
+    STAVES.set(key, smaller);
+    for (const old of [...STAVES.keys()].slice(0, -STAVES_KEPT)) STAVES.delete(old);
+    setRound((round) => round + 1);
+    return true;
+  });
+  return [staff, shrink];
+}
+
+function viewBoxOf(svg: string): number[] {
+  return /viewBox="([^"]+)"/.exec(svg)?.[1]?.split(' ').map(Number) ?? [];
+}

@@ -1,0 +1,72 @@
+import { useEffect, useState } from 'react';
+import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { SeenPictures } from './seen-pictures.ts';
+import { engraver, type PageSetting } from '../../../workers/engraver.ts';
+
+/** Takes a picture of a study as SVG. */
+export type TakePicture = (svg: string, of: ScoredStudy) => void;
+
+/** The same, where it may be turned down: false when another picture will be asked for. */
+export type TryPicture = (svg: string, of: ScoredStudy) => boolean;
+
+/** The last few pictures, so that a study seen a moment ago comes at once. */
+const PICTURES = new SeenPictures(8);
+
+/** Paper waits until the teacher has stopped choosing, milliseconds; until then the screen's score is printed. */
+const PAPER_AFTER = 1500;
+
+/**
+ * Engraves a study for the screen, where `show` puts it, then for paper, for which `keep` has it. The last
+ * picture stays until the next is ready; a picture that comes late for a study no longer shown is dropped.
+ * `shown` is the study on the screen.
+ */
+export function useEngraving(
+  study: ScoredStudy | undefined,
+  screen: PageSetting | undefined,
+  paper: PageSetting,
+  show: TryPicture,
+  keep: TakePicture,
+): {
+  readonly shown: ScoredStudy | undefined;
+  readonly trouble: string | undefined;
+} {
+  const [shown, setShown] = useState<ScoredStudy>();
+  const [trouble, setTrouble] = useState<string>();
+  const width = screen?.width;
+  const staffHeight = screen?.staffHeight;
+  useEffect(() => {
+    if (!study || width === undefined || staffHeight === undefined) return undefined;
+    let wanted = true;
+    let pause: ReturnType<typeof setTimeout> | undefined;
+    const engravePaper = async (): Promise<void> => {
+      const svg = await engraver().draw(study, paper, 'paper');
+      if (wanted) keep(svg, study);
+    };
+    const engrave = async (): Promise<void> => {
+      try {
+        const seen = PICTURES.find(study, width, staffHeight);
+        const svg = seen ?? (await engraver().draw(study, { width, staffHeight }, 'screen'));
+        if (seen === undefined) PICTURES.keep(study, width, staffHeight, svg);
+        if (!wanted || !show(svg, study)) return;
+        setShown(study);
+        setTrouble(undefined);
+        pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);
+      } catch (error) {
+        if (wanted) setTrouble(troubleWords(error));
+      }
+    };
+    void engrave();
+    return () => {
+      wanted = false;
+      clearTimeout(pause);
+    };
+  }, [study, width, staffHeight, paper, show, keep]);
+  return { shown, trouble };
+}
+
+/** A worker's own words, or that the engraver could not take this study. */
+function troubleWords(error: unknown): string {
+  return error instanceof Error && error.name === 'WorkerTrouble'
+    ? error.message
+    : 'The score of this study could not be engraved. Its fingering stands above; another choice may do.';
+}

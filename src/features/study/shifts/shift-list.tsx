@@ -1,0 +1,139 @@
+import { counted } from '../../../core/base/words.ts';
+import { memo } from 'react';
+import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { crossingCards } from '../../../core/shifts/crossing-card.ts';
+import { checkSentence, placeSentence, shiftSentences } from '../../../core/shifts/sentences.ts';
+import { postureReminders } from '../../../core/shifts/posture.ts';
+import { shiftCards, startCard } from '../../../core/shifts/shift-card.ts';
+import { instrumentFor } from '../../../core/instruments/instruments.ts';
+import { ShiftPicture } from '../board/now-line.tsx';
+import { positionWords } from '../../../core/instruments/position.ts';
+import { printed } from '../../../core/theory/pitch.ts';
+
+/**
+ * The start, each shift and each crossing that asks for something, in playing order: a picture and three
+ * facts; the sentences are one step away. On paper all of it stands open, and every crossing.
+ */
+export const ShiftList = memo(function ShiftList({
+  study,
+  chosen,
+  whole = false,
+  onSelect,
+}: {
+  study: ScoredStudy;
+  chosen: number | undefined;
+  /** Everything open, as on paper. */
+  whole?: boolean;
+  onSelect: (at: number) => void;
+}) {
+  const { way, passage, recipe } = study;
+  const start = startCard(way, passage, recipe);
+  const shifts = shiftCards(way, passage, recipe);
+  const crossings = crossingCards(way, passage, instrumentFor(recipe.instrument, recipe.setUp));
+  const told = whole ? crossings : crossings.filter(({ watch }) => watch);
+  const reminders = postureReminders(way, recipe);
+  const words = (at: number): string | undefined => reminders.find((one) => one.at === at)?.words;
+  return (
+    <div>
+      {whole ? <h2 className="text-xl">Shifts</h2> : null}
+      {start ? (
+        <Card
+          title={`Start: ${positionWords(start.first)}, ${start.first.string} string`}
+          now={chosen === start.first.at}
+          whole={whole}
+          onSelect={() => onSelect(start.first.at)}
+        >
+          {[
+            `The hand stands ${Math.round(start.millimetres)} mm from first position.`,
+            placeSentence(start, start.first),
+            checkSentence(start, passage),
+            words(start.first.at),
+          ]
+            .filter(Boolean)
+            .join(' ')}
+        </Card>
+      ) : null}
+      {shifts.length === 0 ? <p className="mt-1">No shift: the hand stays where it is.</p> : null}
+      <ol className="print:columns-2">
+        {shifts.map((card) => (
+          <li key={card.shift.to} className="break-inside-avoid">
+            <Card
+              picture={<ShiftPicture card={card} />}
+              title={`${card.from.position} → ${card.to.position}`}
+              fact={`${counted(Math.abs(card.halfSteps), 'half step')}, ${Math.round(card.millimetres)} mm`}
+              now={chosen === card.shift.to || chosen === card.shift.from}
+              whole={whole}
+              onSelect={() => onSelect(card.shift.to)}
+            >
+              {shiftSentences(card, passage).join(' ')}{' '}
+              <span className="text-faint">{words(card.shift.to) ?? card.thumb}</span>
+            </Card>
+          </li>
+        ))}
+      </ol>
+      {told.length > 0 || whole ? <h2 className="mt-3 text-xl">Crossings</h2> : null}
+      {whole && crossings.length === 0 ? <p className="mt-1">None: it lies on one string.</p> : null}
+      <ol className="print:columns-3">
+        {told.map(({ crossing, from, to, heading, watch }) => (
+          <li key={crossing.to} className="break-inside-avoid border-b border-rule py-1 print:text-sm">
+            <button
+              type="button"
+              data-printed
+              className="text-left hover:bg-wash aria-[current]:font-bold"
+              aria-current={chosen === crossing.to ? 'true' : undefined}
+              onClick={() => onSelect(crossing.to)}
+            >
+              {printed(passage.notes[from.at]?.pitch.name ?? '')} ({from.string} {from.finger}) to{' '}
+              {printed(passage.notes[to.at]?.pitch.name ?? '')} ({to.string} {to.finger}){' '}
+              <span className="text-faint">{heading === 'down' ? 'coming down' : 'going up'}</span>
+            </button>
+            {watch ? <p className="text-sm">{watch}</p> : null}
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+});
+
+function Card({
+  picture,
+  title,
+  fact,
+  now,
+  whole,
+  onSelect,
+  children,
+}: {
+  picture?: React.ReactNode;
+  title: string;
+  fact?: string;
+  now: boolean;
+  whole: boolean;
+  onSelect: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <article className={`border-b border-rule py-1 print:text-sm ${now ? 'border-l-4 border-l-accent pl-2' : ''}`}>
+      <h3 className="font-sans">
+        <button
+          type="button"
+          data-printed
+          className="flex w-full flex-wrap items-center gap-x-3 text-left hover:bg-wash"
+          onClick={onSelect}
+        >
+          {picture}
+          <span className="font-bold">{title}</span>
+          {fact ? <span className="font-normal">{fact}</span> : null}
+        </button>
+      </h3>
+      {whole ? (
+        <p>{children}</p>
+      ) : (
+        <details key={String(now)} open={now}>
+          <summary className="cursor-pointer text-sm text-faint">How</summary>
+          <p>{children}</p>
+        </details>
+      )}
+    </article>
+  );
+}

@@ -1,0 +1,147 @@
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { Moon, Sun, X } from 'lucide-react';
+import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
+import { useStableCallback } from '../../../ui/stable-callback.ts';
+import { useSize, type Size } from '../../../ui/use-size.ts';
+import { engraver } from '../../../workers/engraver.ts';
+import { lightNote } from '../board/lit-note.ts';
+import { pageAfter, pageWith, standStaff, STAND_STEP } from './stand-pages.ts';
+
+/** Keys that turn a page; pedals send the page keys. */
+const FORTH = ['PageDown', 'ArrowRight', 'ArrowDown'];
+const BACK = ['PageUp', 'ArrowLeft', 'ArrowUp'];
+
+/**
+ * The score alone, as large as the screen allows, to be read from a music stand: pages turned by tap,
+ * key or pedal, and by themselves while it plays; the screen stays awake.
+ */
+export function Stand({
+  study,
+  sounds,
+  onClose,
+}: {
+  study: ScoredStudy;
+  /** The note that sounds. */
+  sounds: number | undefined;
+  onClose: () => void;
+}) {
+  const place = useRef<HTMLButtonElement>(null);
+  const size = useSize(place);
+  const [zoom, setZoom] = useState(1);
+  const [dark, setDark] = useState(false);
+  const [fingers, setFingers] = useState(true);
+  const [asked, setPage] = useState(0);
+  const { pages, trouble } = usePages(study, size, zoom, fingers);
+  const page = Math.max(0, Math.min(asked, pages.length - 1));
+  const sounding = sounds === undefined ? undefined : pageWith(pages, noteId(sounds));
+  if (sounding !== undefined && sounding !== page) setPage(sounding);
+  useAwake();
+  const turn = useStableCallback((by: 1 | -1) => setPage(pageAfter(page, by, pages.length)));
+  const press = useStableCallback((event: KeyboardEvent): void => {
+    if (event.key === 'Escape' || event.key === 'm') onClose();
+    else if (FORTH.includes(event.key)) turn(1);
+    else if (BACK.includes(event.key)) turn(-1);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  });
+  useEffect(() => {
+    document.addEventListener('keydown', press, { capture: true });
+    return () => document.removeEventListener('keydown', press, { capture: true });
+  }, [press]);
+  // A page that has just been turned shows the note that sounds.
+  useLayoutEffect(() => lightNote(study, sounds), [study, sounds, page, pages]);
+
+  return (
+    <section aria-label="Music stand" className="stand" data-dark={dark || undefined}>
+      <header>
+        <h1>{study.title}</h1>
+        <p role="status">{pages.length > 1 ? `Page ${page + 1} of ${pages.length}` : ''}</p>
+        <Control name="Smaller" sign="−" onPress={() => setZoom(zoom / STAND_STEP)} />
+        <Control name="Larger" sign="+" onPress={() => setZoom(zoom * STAND_STEP)} />
+        <button type="button" aria-pressed={fingers} onClick={() => setFingers(!fingers)}>
+          Fingers {fingers ? 'on' : 'off'}
+        </button>
+        <button type="button" aria-pressed={dark} onClick={() => setDark(!dark)}>
+          {dark ? <Sun size={20} aria-hidden="true" /> : <Moon size={20} aria-hidden="true" />}
+          {dark ? 'Light' : 'Dark'}
+        </button>
+        <button type="button" onClick={onClose}>
+          <X size={20} aria-hidden="true" /> Leave
+        </button>
+      </header>
+      <button
+        ref={place}
+        type="button"
+        className="score stand-page"
+        aria-label={pages.length > 1 ? 'Turn the page: on the left back, elsewhere on' : `Score of ${study.title}`}
+        onClick={(event) => {
+          const { left, width } = event.currentTarget.getBoundingClientRect();
+          // A key has no place on the page: it turns on.
+          turn(event.detail > 0 && event.clientX < left + width / 3 ? -1 : 1);
+        }}
+        dangerouslySetInnerHTML={{ __html: pages[page] ?? '' }}
+      />
+      {trouble ? <p role="alert">{trouble}</p> : null}
+    </section>
+  );
+}
+
+function Control({ name, sign, onPress }: { name: string; sign: string; onPress: () => void }) {
+  return (
+    <button type="button" aria-label={name} onClick={onPress}>
+      {sign}
+    </button>
+  );
+}
+
+/** The pages of a study at the size asked for; the last ones until these are ready. */
+function usePages(
+  study: ScoredStudy,
+  size: Size | undefined,
+  zoom: number,
+  fingers: boolean,
+): { readonly pages: readonly string[]; readonly trouble: string | undefined } {
+  const [pages, setPages] = useState<readonly string[]>([]);
+  const [trouble, setTrouble] = useState<string>();
+  useEffect(() => {
+    if (!size) return undefined;
+    let wanted = true;
+    const staffHeight = standStaff(study.passage.notes.length, size.width, size.height, zoom);
+    const shown = fingers ? study : { ...study, look: { ...study.look, fingers: 'blank' as const } };
+    engraver()
+      .pages(shown, { ...size, staffHeight })
+      .then((next) => wanted && setPages(next))
+      .catch((error: unknown) => wanted && setTrouble(error instanceof Error ? error.message : String(error)));
+    return () => {
+      wanted = false;
+    };
+  }, [study, size, zoom, fingers]);
+  return { pages, trouble };
+}
+
+/** Keeps the screen awake as long as the stand is up, where the browser can. */
+function useAwake(): void {
+  useEffect(() => {
+    let lock: WakeLockSentinel | undefined;
+    let up = true;
+    const hold = async (): Promise<void> => {
+      try {
+        const held = await navigator.wakeLock.request('screen');
+        if (up) lock = held;
+        else await held.release();
+      } catch {
+        // Not every browser can, and a battery may say no: the score stands all the same.
+      }
+    };
+    // The browser lets go of it when the page is hidden.
+    const seen = (): void => void (document.visibilityState === 'visible' && hold());
+    void hold();
+    document.addEventListener('visibilitychange', seen);
+    return () => {
+      up = false;
+      document.removeEventListener('visibilitychange', seen);
+      void lock?.release();
+    };
+  }, []);
+}
