@@ -41,9 +41,9 @@ const VIEWS: readonly View[] = [
   {
     name: 'bench',
     path: '/studies/new?instrument=cello&tonic=Eb&octaves=3&start=Eb2',
-    height: 1500,
     ready: async (stage) => {
       await stage.score();
+      await stage.room('Note');
       await (await stage.find(By.css('#n10 .notehead'))).click();
       await stage.find(By.css('[aria-label="Ways to play this note"] [aria-current]'));
     },
@@ -51,7 +51,6 @@ const VIEWS: readonly View[] = [
   {
     name: 'compare',
     path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3',
-    height: 1300,
     ready: async (stage) => {
       await stage.score();
       await stage.choose('Beside this way', 'the school “Shift early”');
@@ -60,6 +59,7 @@ const VIEWS: readonly View[] = [
         const marks = await stage.driver.findElements(By.css('.score .fing'));
         return marks.length > 50;
       });
+      await stage.click('Open wide');
     },
   },
   {
@@ -67,16 +67,16 @@ const VIEWS: readonly View[] = [
     path: '/studies/new?instrument=violin&tonic=A&octaves=1&start=A3&school=movable',
     ready: async (stage) => {
       await stage.score();
-      await stage.click('In other keys …');
+      await stage.more('In other keys …');
       await stage.sees('12 keys worked out');
     },
   },
   {
     name: 'bow',
     path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&bowing={"slur":4,"perBeat":4}',
-    height: 1100,
     ready: async (stage) => {
       await stage.score();
+      await stage.room('Bow');
       await stage.sees('It does not come out even');
     },
   },
@@ -89,14 +89,32 @@ const VIEWS: readonly View[] = [
   },
   { name: 'book', path: '/book', ready: (stage) => stage.sees('4 fingerings can be played') },
   {
-    name: 'ways',
+    name: 'map',
+    path: '/studies/new?instrument=viola&tonic=G&form=melodic-minor&octaves=3',
+    ready: async (stage) => {
+      await stage.score();
+      await stage.room('Shifts');
+      await stage.click('Map');
+      await stage.find(By.css('svg.climb .label'));
+    },
+  },
+  {
+    name: 'stand',
     path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3',
     ready: async (stage) => {
       await stage.score();
-      await stage.sees('home, then by pairs on the top string');
-      await stage.driver.executeScript('document.getElementById("ways-heading").scrollIntoView()');
+      await stage.click('Stand');
+      await stage.find(By.css('.stand-page .note'));
     },
   },
+  {
+    name: 'study-tablet',
+    path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3',
+    width: 768,
+    height: 1024,
+    ready: (stage) => stage.score(),
+  },
+  { name: 'library-empty', path: '/?studio=own', ready: (stage) => stage.find(By.css('figure [role="img"] svg')) },
   { name: 'notices', path: '/notices', ready: (stage) => stage.sees('Packages shipped') },
 ];
 
