@@ -4,11 +4,11 @@ import type { Instrument } from './instrument.ts';
  * The name of the position a hand stands in.
  *
  * `alter` is the accidental (semitones) of the note under the first finger; it decides between a
- * raised and a lowered name. Hands beyond the named ones are told by their stop, thumb positions
- * by the stop of the thumb.
+ * raised and a lowered name. Hands beyond the named ones are told by their stop; the thumb has a
+ * name of its own on the octave, where the harmonic helps to find it.
  */
 export function positionName(instrument: Instrument, hand: number, thumb: boolean, alter: number): string {
-  if (thumb) return hand === 12 ? 'thumb at the octave' : `thumb at stop ${hand}`;
+  if (thumb) return hand === 12 ? 'thumb at the octave' : 'thumb position';
   const name = instrument.positions[hand];
   if (name === undefined) return `stop ${hand}`;
   if (typeof name === 'string') return name;

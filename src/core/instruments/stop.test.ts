@@ -28,5 +28,6 @@ describe('position names', () => {
     expect(positionName(VIOLIN, 6, false, -1)).toBe('lowered 4th');
     expect(positionName(BASS, 4, false, 0)).toBe('II½');
     expect(positionName(CELLO, 12, true, 0)).toBe('thumb at the octave');
+    expect(positionName(CELLO, 13, true, 0)).toBe('thumb position');
   });
 });

@@ -5,6 +5,7 @@ import { playable } from '../study/playable.ts';
 import { beamsOf } from './beam.ts';
 import { scoreOf } from './from-study.ts';
 import type { ScoreNote } from './score.ts';
+import type { ScoreLook } from './scored-study.ts';
 
 function notesOf(input: RecipeInput): { notes: ScoreNote[]; top: number } {
   const { recipe, passage, ways } = playable({ ways: 1, ...input });
@@ -61,6 +62,20 @@ describe('a study as a score', () => {
       expect(names.filter((words) => words.startsWith('(')).length).toBeLessThanOrEqual(lines.length);
       if (lines.length === 1) expect(names).toContain('(1st)');
     }
+  });
+
+  it('leaves hands unnamed where that is asked, with fingers and strings as they are', () => {
+    const { recipe, passage, ways } = playable({ instrument: 'violin', tonic: 'A', octaves: 3, ways: 1 });
+    const study = { title: '', recipe, passage, way: ways[0]! };
+    const marked = (look: ScoreLook): ScoreNote[] =>
+      scoreOf({ ...study, look }, [2, 4]).parts[0]!.bars.flatMap((bar) => bar.notes);
+    const kinds = (notes: readonly ScoreNote[], kind: string): number =>
+      notes.flatMap(({ directions }) => directions).filter((one) => one.kind === kind).length;
+    const [named, unnamed] = [marked({ fingers: 'all' }), marked({ fingers: 'all', hands: 'none' })];
+    expect(kinds(named, 'position')).toBeGreaterThan(5);
+    expect([kinds(unnamed, 'position'), kinds(unnamed, 'hand')]).toEqual([0, 0]);
+    expect(kinds(unnamed, 'string')).toBe(kinds(named, 'string'));
+    expect(unnamed.map(({ finger }) => finger)).toEqual(named.map(({ finger }) => finger));
   });
 
   it('swells to the top and fades from there', () => {

@@ -69,6 +69,7 @@ export function scoreOf(study: ScoredStudy, lines: readonly number[] = []): Scor
 function endedAtLines(marks: Marks, { way }: ScoredStudy, starts: readonly number[]): Marks {
   const handStarts = new Map(marks.handStarts);
   const handEnds = new Set(marks.handEnds);
+  if (handStarts.size === 0) return marks;
   for (const at of starts) {
     const begun = Math.max(...[...marks.handStarts.keys()].filter((from) => from < at));
     const ended = Math.min(...[...marks.handEnds].filter((to) => to >= begun));

@@ -61,21 +61,21 @@ export function marksOf(study: ScoredStudy): Marks {
   const shape = bowMarks(study);
   const fingered = fingeredNotes(study);
   const headings = new Map(partNames(recipe).map((name, part) => [passage.parts[part] ?? 0, name]));
-  if (study.look?.fingers === 'blank')
-    return {
-      headings,
-      numerals: new Map(),
-      handStarts: new Map(),
-      handEnds: new Set(),
-      strokes,
-      bowed,
-      fingered,
-      under,
-      teaching,
-      remarks,
-      ...shape,
-    };
-  return { headings, numerals, handStarts, handEnds, strokes, bowed, fingered, under, teaching, remarks, ...shape };
+  const blank = study.look?.fingers === 'blank';
+  const unnamed = blank || study.look?.hands === 'none';
+  return {
+    headings,
+    numerals: blank ? new Map() : numerals,
+    handStarts: unnamed ? new Map() : handStarts,
+    handEnds: unnamed ? new Set() : handEnds,
+    strokes,
+    bowed,
+    fingered,
+    under,
+    teaching,
+    remarks,
+    ...shape,
+  };
 }
 
 /** Notes whose finger stands over them. */

@@ -9,6 +9,8 @@ export interface Look {
   /** The engraved score, or the pattern of whole and half steps without notation. */
   readonly sheet: 'notes' | 'pattern';
   readonly fingers: FingersShown;
+  /** Whether each hand has its bracket and name. */
+  readonly hands: 'named' | 'none';
   readonly names: NoteNames | undefined;
   /** Notes whose names are covered. */
   readonly covered: readonly number[];
@@ -22,6 +24,7 @@ export interface Look {
 export const USUAL_LOOK: Look = {
   sheet: 'notes',
   fingers: 'all',
+  hands: 'named',
   names: undefined,
   covered: [],
   marks: [],

@@ -19,6 +19,11 @@ const SHEETS: readonly Option[] = [
   { value: 'pattern', label: 'the pattern alone' },
 ];
 
+const HAND_NAMES: readonly Option[] = [
+  { value: 'named', label: 'named where they change' },
+  { value: 'none', label: 'not named' },
+];
+
 export const FINGER_OPTIONS: readonly Option[] = [
   { value: 'all', label: 'every finger' },
   { value: 'changes', label: 'only what changes' },
@@ -59,7 +64,14 @@ export const ScoreLookSentence = memo(function ScoreLookSentence({
         options={FINGER_OPTIONS}
         onChoose={(fingers) => onLook({ ...look, fingers: fingers as FingersShown })}
       />
-      , under them{' '}
+      , hands{' '}
+      <Choice
+        label="Hands"
+        value={look.hands}
+        options={HAND_NAMES}
+        onChoose={(hands) => onLook({ ...look, hands: hands as Look['hands'] })}
+      />
+      , under the notes{' '}
       <Choice
         label="Under the notes"
         value={look.names ?? ''}
