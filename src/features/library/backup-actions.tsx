@@ -18,8 +18,8 @@ interface Going {
 export function BackupActions({
   alone,
 }: {
-  /** Only the way in, where there is nothing to take out. */
-  alone?: 'import';
+  /** Only one of the two, where the other stands elsewhere. */
+  alone?: 'import' | 'export';
 }) {
   const importLibrary = useImportLibrary();
   const [going, setGoing] = useState<Going>();
@@ -59,10 +59,12 @@ export function BackupActions({
   }
   return (
     <>
-      <FileButton label="Backup file to import" accept="application/json,.json" onFile={read}>
-        Import a library
-      </FileButton>
-      {alone ? null : (
+      {alone === 'export' ? null : (
+        <FileButton label="Backup file to import" accept="application/json,.json" onFile={read}>
+          Import a library
+        </FileButton>
+      )}
+      {alone === 'import' ? null : (
         <Button kind="quiet" onClick={write}>
           Export the library
         </Button>

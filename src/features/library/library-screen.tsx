@@ -32,7 +32,8 @@ export function LibraryScreen() {
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-3xl">Library</h1>
         <div className="flex flex-wrap items-center gap-2">
-          {studies.length > 0 ? <BackupActions /> : null}
+          {/* Schools, syllabuses and the book are worth a backup without a study, too. */}
+          {studies.length > 0 ? <BackupActions /> : <BackupActions alone="export" />}
           <Link to="/studies/new" className={buttonLook('strong')}>
             Build a study
           </Link>

@@ -28,11 +28,11 @@ export function CoverageMatrix({
           <tr>
             <td />
             {tonics.map((tonic) => (
-              <th key={tonic} scope="col" className="px-2 font-serif text-lg">
+              <th key={tonic} scope="col" className="px-1 font-serif text-lg">
                 {printed(tonic)}
               </th>
             ))}
-            <th scope="col" className="px-3">
+            <th scope="col" className="px-2">
               Ready
             </th>
           </tr>
@@ -66,7 +66,7 @@ export function CoverageMatrix({
                           type="button"
                           aria-label={`${grade.name}, ${printed(tonic)}: ${words.join(', ')}`}
                           aria-current={chosen.grade === place && chosen.tonic === tonic ? 'true' : undefined}
-                          className="w-full px-2 py-1 tracking-widest hover:bg-wash aria-[current]:bg-wash aria-[current]:outline-2 aria-[current]:outline-accent"
+                          className="w-full max-w-14 px-1 py-0.5 leading-tight tracking-wide wrap-anywhere hover:bg-wash aria-[current]:bg-wash aria-[current]:outline-2 aria-[current]:outline-accent"
                           onClick={() => onChoose(place, tonic)}
                         >
                           {cell.map((one) => MARKS[one.status]).join('')}
@@ -75,7 +75,7 @@ export function CoverageMatrix({
                     </td>
                   );
                 })}
-                <td className="px-3">
+                <td className="px-2 whitespace-nowrap">
                   {row.filter(({ status }) => isReady(status)).length} of {row.length}
                 </td>
               </tr>

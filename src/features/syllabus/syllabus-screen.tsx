@@ -208,33 +208,35 @@ function Coverage({
   const all: readonly Ask[] = covered.filter(({ status }) => status === 'missing').map(({ ask }) => ask);
   const name = section.grades[grade]?.name ?? '';
   return (
-    <>
+    <div className="gap-x-8 xl:grid xl:grid-cols-[auto_minmax(22rem,1fr)] xl:items-start">
       <CoverageMatrix section={section} covered={covered} chosen={{ grade, tonic }} onChoose={onChoose} />
-      <div className="mt-4 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2 border-t border-rule pt-3">
-        <h2 className="text-2xl">
-          {name}
-          {tonic === undefined ? '' : `, ${tonic.replace('#', '♯').replace('b', '♭')}`}
-        </h2>
-        <div className="no-print flex flex-wrap items-center gap-2">
-          <BookActions syllabus={syllabus} gradeName={name} covered={inGrade} />
-          <Button kind="quiet" disabled={all.length === 0 || share !== undefined} onClick={() => void make(all)}>
-            Make all {all.length} missing in every grade
-          </Button>
+      <div className="min-w-0 max-xl:mt-4 max-xl:border-t max-xl:border-rule max-xl:pt-3">
+        <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+          <h2 className="text-2xl">
+            {name}
+            {tonic === undefined ? '' : `, ${tonic.replace('#', '♯').replace('b', '♭')}`}
+          </h2>
+          <div className="no-print flex flex-wrap items-center gap-2">
+            <BookActions syllabus={syllabus} gradeName={name} covered={inGrade} />
+            <Button kind="quiet" disabled={all.length === 0 || share !== undefined} onClick={() => void make(all)}>
+              Make all {all.length} missing in every grade
+            </Button>
+          </div>
         </div>
+        <MakeMissing
+          missing={missing}
+          school={school}
+          onSchool={setSchool}
+          share={share}
+          onMake={() => void make(missing)}
+        />
+        <GradeList
+          covered={shown}
+          beyond={section.grades[grade]?.groups.flatMap((group) => group.beyond ?? []) ?? []}
+          busy={share !== undefined}
+          onMake={(ask) => void make([ask])}
+        />
       </div>
-      <MakeMissing
-        missing={missing}
-        school={school}
-        onSchool={setSchool}
-        share={share}
-        onMake={() => void make(missing)}
-      />
-      <GradeList
-        covered={shown}
-        beyond={section.grades[grade]?.groups.flatMap((group) => group.beyond ?? []) ?? []}
-        busy={share !== undefined}
-        onMake={(ask) => void make([ask])}
-      />
-    </>
+    </div>
   );
 }
