@@ -53,6 +53,24 @@ describe('every screen', () => {
     });
   }
 
+  it('no room of the desk, nor the stand, has any', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.score();
+    await (await stage.find(By.css('#n10 .notehead'))).click();
+    for (const room of ['Note', 'Shifts', 'Bow', 'Sound', 'Look', 'Grade', 'Ways']) {
+      await stage.room(room);
+      expect(await violations(), room).toEqual([]);
+    }
+    await stage.click('Map');
+    await stage.find(By.css('svg.climb'));
+    expect(await violations(), 'the map').toEqual([]);
+    await stage.click('Stand');
+    await stage.find(By.css('.stand-page .note'));
+    expect(await violations(), 'the stand').toEqual([]);
+    await stage.click('Dark');
+    expect(await violations(), 'the dark stand').toEqual([]);
+  });
+
   it('a sheet that closes gives the focus back to what had it, even where one opened another', async () => {
     const press = (...keys: string[]): Promise<void> =>
       stage.driver

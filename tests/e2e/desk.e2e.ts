@@ -212,6 +212,11 @@ describe('the desk', () => {
     expect(seen).toBeGreaterThan(one.notes);
     await stage.driver.actions().sendKeys(Key.PAGE_UP).perform();
     await stage.sees('Page 1 of');
+    // By tap as well.
+    await stage.click('The page after');
+    await stage.sees('Page 2 of');
+    await stage.click('The page before');
+    await stage.sees('Page 1 of');
     await stage.click('Fingers on');
     await stage.until('no fingers', async () => (await stand()).fingers === 0);
     await stage.click('Dark');

@@ -75,8 +75,13 @@ function FingerRow({ pattern }: { pattern: StringPattern | undefined }) {
   const lowest = stops[0]?.stop ?? 0;
   const wide = ((stops.at(-1)?.stop ?? 0) - lowest + 1) * STEP;
   return (
-    <span className="block overflow-x-auto">
-      <svg width={wide + 2} height={STEP + 2} aria-hidden="true" className="finger-row mt-0.5 block font-sans">
+    <span className="block">
+      <svg
+        width={wide + 2}
+        viewBox={`0 0 ${wide + 2} ${STEP + 2}`}
+        aria-hidden="true"
+        className="finger-row mt-0.5 block max-w-full font-sans"
+      >
         {stops.map(({ stop, fingers }) => (
           <g
             key={stop}

@@ -35,7 +35,7 @@ export const ShiftList = memo(function ShiftList({
   const words = (at: number): string | undefined => reminders.find((one) => one.at === at)?.words;
   return (
     <div>
-      {whole ? <h2 className="text-xl">Shifts</h2> : null}
+      <h2 className={whole ? 'text-xl' : 'sr-only'}>Shifts</h2>
       {start ? (
         <Card
           title={`Start: ${positionWords(start.first)}, ${start.first.string} string`}

@@ -25,7 +25,7 @@ export function Stand({
   sounds: number | undefined;
   onClose: () => void;
 }) {
-  const place = useRef<HTMLButtonElement>(null);
+  const place = useRef<HTMLDivElement>(null);
   const size = useSize(place);
   const [zoom, setZoom] = useState(1);
   const [dark, setDark] = useState(false);
@@ -70,18 +70,21 @@ export function Stand({
           <X size={20} aria-hidden="true" /> Leave
         </button>
       </header>
-      <button
-        ref={place}
-        type="button"
-        className="score stand-page"
-        aria-label={pages.length > 1 ? 'Turn the page: on the left back, elsewhere on' : `Score of ${study.title}`}
-        onClick={(event) => {
-          const { left, width } = event.currentTarget.getBoundingClientRect();
-          // A key has no place on the page: it turns on.
-          turn(event.detail > 0 && event.clientX < left + width / 3 ? -1 : 1);
-        }}
-        dangerouslySetInnerHTML={{ __html: pages[page] ?? '' }}
-      />
+      <div className="stand-place">
+        <div
+          ref={place}
+          role="img"
+          className="score stand-page"
+          aria-label={`Score of ${study.title}`}
+          dangerouslySetInnerHTML={{ __html: pages[page] ?? '' }}
+        />
+        {pages.length > 1 ? (
+          <>
+            <button type="button" className="turn back" aria-label="The page before" onClick={() => turn(-1)} />
+            <button type="button" className="turn forth" aria-label="The page after" onClick={() => turn(1)} />
+          </>
+        ) : null}
+      </div>
       {trouble ? <p role="alert">{trouble}</p> : null}
     </section>
   );
