@@ -2,6 +2,8 @@ import { useEffect, useState } from 'react';
 
 /** How often a page that stays open asks whether there is a newer build, milliseconds. */
 const ASK_AFTER = 15 * 60_000;
+/** How long a first visit waits before it fetches what works offline, milliseconds. */
+const FETCHES_AFTER = 3_000;
 /** A page that reloaded itself for files that were gone does not do so again within this time, milliseconds. */
 const RELOADED_WITHIN = 30_000;
 const RELOADED = 'step-ladder reloaded';
@@ -34,22 +36,26 @@ export function useNewerVersion(): (() => void) | undefined {
     const ask = (): void => {
       if (document.visibilityState === 'visible') registration?.update().catch(() => undefined);
     };
-    serviceWorker.register('/sw.js', { updateViaCache: 'none' }).then(
-      (found) => {
-        registration = found;
-        look(found);
-        found.addEventListener('updatefound', () => look(found));
-        ask();
-      },
-      // Without one there is no working offline; everything else goes on.
-      () => undefined,
-    );
+    const register = (): void =>
+      void serviceWorker.register('/sw.js', { updateViaCache: 'none' }).then(
+        (found) => {
+          registration = found;
+          look(found);
+          found.addEventListener('updatefound', () => look(found));
+          ask();
+        },
+        // Without one there is no working offline; everything else goes on.
+        () => undefined,
+      );
+    // On a first visit it fetches every file there is: what the page needs itself comes first.
+    const first = setTimeout(register, serviceWorker.controller ? 0 : FETCHES_AFTER);
     const timer = setInterval(ask, ASK_AFTER);
     document.addEventListener('visibilitychange', ask);
     window.addEventListener('focus', ask);
     window.addEventListener('online', ask);
     return () => {
       over = true;
+      clearTimeout(first);
       clearInterval(timer);
       document.removeEventListener('visibilitychange', ask);
       window.removeEventListener('focus', ask);
