@@ -178,6 +178,7 @@ describe('working on a fingering', () => {
   it('compares a typed fingering, shows its faults on the notes and takes it over', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     await stage.score();
+    await stage.unfold('Your own');
     await stage.unfold('A fingering as a line');
     const field = await stage.find(By.css('input[name="line"]'));
     await field.sendKeys('G 0123 D 0123 A 1123 E 012');
@@ -272,6 +273,7 @@ describe('working on a fingering', () => {
   it('makes a school by sliders, keeps it, and follows it in another study', async () => {
     await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2&openStrings=never');
     const usual = await stage.score();
+    await stage.unfold('Your own');
     await stage.unfold('A school of your own');
     const slider = await stage.find(By.css('input[type="range"][aria-label="Reaches"]'));
     await slider.sendKeys(Key.END);

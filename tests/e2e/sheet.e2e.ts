@@ -143,6 +143,7 @@ describe('what stands on the sheet', () => {
   it('brings a school in from a file, and refuses one that is none', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     await stage.score();
+    await stage.unfold('Your own');
     await stage.unfold('A school of your own');
     const file = join(stage.downloads, 'school.json');
     writeFileSync(file, '{"id": "quiet", "name": "Quiet hands", "factors": {"shift-up": 90}}');

@@ -118,6 +118,7 @@ describe('the ways teachers teach', () => {
   it('are written by the teacher as a system of the school’s own and tried in all keys', async () => {
     await stage.go('/studies/new?instrument=violin&tonic=D&start=D5');
     await stage.score();
+    await stage.unfold('Your own');
     await stage.unfold('A school of your own');
     const name = await stage.find(By.xpath('//label[contains(., "Name of the system")]//input'));
     await name.sendKeys('three and two');

@@ -1,6 +1,6 @@
 import { SavedStudy } from '../study/saved-study.ts';
 
-/** What is played of a kept study: the part that is worked on at the bench. */
+/** What is played of a kept study: the part that is worked on at the desk. */
 export type Work = Pick<SavedStudy, 'recipe' | 'fingering' | 'engine' | 'highestPosition'>;
 
 /** A change of a kept study: what it is called, or what is played; each meets other changes for itself. */

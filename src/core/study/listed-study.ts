@@ -20,6 +20,11 @@ export const ListedStudy = z.object({
 
 export type ListedStudy = z.infer<typeof ListedStudy>;
 
+/** What a study is called in lists. */
+export function nameOf({ name, title }: Pick<ListedStudy, 'name' | 'title'>): string {
+  return name ?? title;
+}
+
 /** A kept study as it stands in a list. */
 export function listed({ id, name, recipe, highestPosition, updated }: SavedStudy): ListedStudy {
   const { instrument, tonic, form, octaves } = recipe;

@@ -1,5 +1,5 @@
 import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
-import type { ListedStudy } from '../../core/study/listed-study.ts';
+import { nameOf, type ListedStudy } from '../../core/study/listed-study.ts';
 import { formOf, type FormId } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
 
@@ -26,8 +26,6 @@ const WORDS = new Intl.Collator('en', { numeric: true });
 const LETTERS = 'CDEFGAB';
 
 type Compare = (a: ListedStudy, b: ListedStudy) => number;
-
-const nameOf = ({ name, title }: ListedStudy): string => name ?? title;
 
 const COMPARE: Readonly<Record<OrderBy, Compare>> = {
   name: (a, b) => WORDS.compare(nameOf(a), nameOf(b)),

@@ -3,7 +3,7 @@ import { memo, useLayoutEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import { octaveWords } from '../../core/recipe/title.ts';
-import type { ListedStudy } from '../../core/study/listed-study.ts';
+import { nameOf, type ListedStudy } from '../../core/study/listed-study.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { USUAL_ORDER, type Order, type OrderBy } from './order.ts';
@@ -26,11 +26,6 @@ const COLUMNS: readonly { readonly by: OrderBy; readonly name: string; readonly 
 function nextOrder(order: Order, by: OrderBy): Order {
   if (order.by !== by) return { by, backwards: false };
   return order.backwards ? USUAL_ORDER : { by, backwards: true };
-}
-
-/** What a study is called in lists. */
-export function nameOf({ name, title }: ListedStudy): string {
-  return name ?? title;
 }
 
 /** Studies as rows; of thousands only those near the view stand on the page. */

@@ -13,6 +13,8 @@ export interface Shown {
 }
 
 interface StudyState extends Shown {
+  /** The note that sounds. */
+  readonly sounding: number | undefined;
   /** What was shown before and what was undone, latest last; steps share what they have in common. */
   readonly past: readonly Shown[];
   readonly future: readonly Shown[];
@@ -30,6 +32,8 @@ export interface StudyStore extends StoreApi<StudyState> {
   readonly change: (next: Partial<Shown>, drag?: string) => void;
   /** Chooses notes: no step of its own, but a step back brings it back. */
   readonly select: (selection: Selection | undefined) => void;
+  /** Tells which note sounds; no step. */
+  readonly sound: (note: number | undefined) => void;
   /** Shows other choices, as a link or another tab has them; no step. */
   readonly load: (shown: Pick<Shown, 'choices' | 'way'>) => void;
   /** Takes the last step back, or does it again; gives whether there was one. */
@@ -43,6 +47,7 @@ export function studyStore(first: Pick<Shown, 'choices' | 'way'>, now: () => num
     way: first.way,
     look: USUAL_LOOK,
     selection: undefined,
+    sounding: undefined,
     past: [],
     future: [],
   }));
@@ -56,6 +61,7 @@ export function studyStore(first: Pick<Shown, 'choices' | 'way'>, now: () => num
       store.setState({ ...next, past: joined ? state.past : [...state.past, shownOf(state)], future: [] });
     },
     select: (selection) => store.setState({ selection }),
+    sound: (sounding) => store.setState({ sounding }),
     load: ({ choices, way }) => store.setState({ choices, way }),
     step: (forth) => {
       const state = store.getState();

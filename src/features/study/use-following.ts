@@ -1,4 +1,4 @@
-import { useDeferredValue, useLayoutEffect, useState } from 'react';
+import { useDeferredValue, useLayoutEffect, useMemo, useState } from 'react';
 import type { Refusal } from '../../core/base/outcome.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
@@ -54,7 +54,7 @@ export function useFollowing(
   const chosen = study ? Math.min(way, study.ways.length - 1) : 0;
   const second = useOtherWay(look.besides[0], choices, study);
   const third = useOtherWay(look.besides[1], choices, study);
-  const others = [second, third].filter((other) => other !== undefined);
+  const others = useMemo(() => [second, third].filter((other) => other !== undefined), [second, third]);
   const changes = useKnown(look.known, study, chosen);
   const scored = useScored(study, chosen, {
     fingers: look.fingers,

@@ -1,6 +1,7 @@
 import PdfDocument from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
 import drawSvg from 'svg-to-pdfkit';
+import { pictureSize } from '../../core/score/picture-size.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './paper-size.ts';
 
 /** The faces of the press, as font files: the application's own, and one for the signs these lack. */
@@ -129,8 +130,8 @@ export class Press {
 
   /** How high a picture comes out at the page's width, points. */
   heightOf(svg: string): number {
-    const [, wide = 1, tall = 1] = (/viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? []).map(Number);
-    return (this.width * tall) / wide;
+    const { wide, high } = pictureSize(svg);
+    return (this.width * high) / wide;
   }
 
   /** Ends the file and gives its bytes; every page from a number on bears its own and some words at its foot. */

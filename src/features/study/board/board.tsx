@@ -2,6 +2,7 @@ import { memo, useRef, useState } from 'react';
 import { Eye } from 'lucide-react';
 import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { useStore } from 'zustand';
 import type { DeskShape } from '../../../data/desk-shape.ts';
 import { Menu, MenuCheck } from '../../../ui/menu.tsx';
 import { useSize } from '../../../ui/use-size.ts';
@@ -9,6 +10,7 @@ import { Climb } from './climb.tsx';
 import { Fingerboard, PLAIN_VIEW, type FingerboardView } from './fingerboard.tsx';
 import { NowLine } from './now-line.tsx';
 import type { Selection } from '../selection.ts';
+import type { StudyStore } from '../study-store.ts';
 
 /** Drawing units to a pixel at the usual height of the place, and the bounds of that. */
 const USUAL_HIGH = 215;
@@ -24,15 +26,15 @@ const VIEWS: readonly (readonly [keyof FingerboardView, string])[] = [
 export const Board = memo(function Board({
   study,
   selection,
-  sounding,
+  store,
   shows,
   onShow,
   onSelect,
 }: {
   study: ScoredStudy;
   selection: Selection | undefined;
-  /** The note that sounds; its hand is drawn. */
-  sounding: number | undefined;
+  /** Tells the note that sounds, whose hand is drawn. */
+  store: StudyStore;
   shows: DeskShape['board'];
   onShow: (board: DeskShape['board']) => void;
   onSelect: (at: number) => void;
@@ -43,6 +45,7 @@ export const Board = memo(function Board({
   const scale = Math.max(SCALE.least, Math.min(SCALE.most, (size?.height ?? USUAL_HIGH) / USUAL_HIGH));
   const wide = Math.max(360, Math.round((size?.width ?? 900) / scale));
   const tall = Math.max(150, Math.round((size?.height ?? USUAL_HIGH) / scale));
+  const sounding = useStore(store, (state) => state.sounding);
   const at = sounding ?? selection?.head;
   // Without a chosen note the hand of the first shown shift stands for all.
   const hand = at ?? study.way.shifts[0]?.to ?? 0;

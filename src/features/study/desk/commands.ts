@@ -12,8 +12,8 @@ import type { Look } from '../look.ts';
 import { ROOMS, type RoomId } from './rooms.tsx';
 import { FINGER_OPTIONS, NAME_OPTIONS } from '../look/score-look.tsx';
 
-/** What the bench lets its commands do. */
-export interface BenchActions {
+/** What the desk lets its commands do. */
+export interface DeskActions {
   readonly change: (part: Partial<Choices>) => void;
   readonly look: (part: Partial<Look>) => void;
   readonly room: (room: RoomId) => void;
@@ -22,8 +22,8 @@ export interface BenchActions {
 
 const TONIC_WORDS: Readonly<Record<string, string>> = { '#': ' sharp', b: ' flat' };
 
-/** Every command of the bench, found by its words. */
-export function benchCommands(choices: Choices, { change, look, room, doings }: BenchActions): PaletteCommand[] {
+/** Every command of the desk, found by its words. */
+export function deskCommands(choices: Choices, { change, look, room, doings }: DeskActions): PaletteCommand[] {
   const tonics = [...new Set([...CIRCLE.major, ...CIRCLE.minor])].sort();
   const { figure = 'scale' } = choices;
   return [

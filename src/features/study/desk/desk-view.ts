@@ -2,7 +2,7 @@ import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { BuiltStudy } from '../../../core/study/build.ts';
 import type { Changes } from '../../../core/study/known-study.ts';
 import type { Look } from '../look.ts';
-import type { Sounding } from '../sound/player.tsx';
+import type { Sounding } from '../sound/use-sounding.ts';
 import type { Selection } from '../selection.ts';
 import type { Sheet } from './sheets.tsx';
 import type { Editing } from '../use-editing.ts';

@@ -12,7 +12,7 @@ import { Notice } from '../../../ui/notice.tsx';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { Board } from '../board/board.tsx';
 import type { Choices } from '../choices.ts';
-import { benchCommands } from './commands.ts';
+import { deskCommands } from './commands.ts';
 import type { DeskView } from './desk-view.ts';
 import { Divider } from './divider.tsx';
 import { EXPORTS, type Export } from '../paper/exports.ts';
@@ -24,7 +24,8 @@ import { USUAL_PAPER } from '../paper/paper.ts';
 import { OnPaper, withPaperParts } from '../paper/on-paper.tsx';
 import { PatternSheet } from '../score/pattern-sheet.tsx';
 import { PinTrouble } from './pin-trouble.tsx';
-import { PlayLine, useSounding } from '../sound/player.tsx';
+import { PlayLine } from '../sound/play-line.tsx';
+import { useSounding } from '../sound/use-sounding.ts';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { RoomColumn } from './room-column.tsx';
 import type { RoomId } from './rooms.tsx';
@@ -94,8 +95,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
     store.select(selectTo(selection, at, extend === true, count)),
   );
   const run = selection && selection.anchor !== selection.head ? rangeOf(selection) : undefined;
-  const [sounds, setSounds] = useState<number>();
-  const sounding = useSounding(pictured, run, setSounds);
+  const sounding = useSounding(pictured, run, store.sound);
   const pressOnScore = useStableCallback((key: string): boolean => {
     if (!selection) return false;
     if (key === 'Escape') store.select(undefined);
@@ -127,7 +127,8 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
   const [parts, setParts] = useState(false);
   const exportAs = useStableCallback((one: Export): void => {
     if (!shown) return;
-    withPaperParts(setParts, () => one.write(shown, paper)).catch((error: unknown) =>
+    const write = (): Promise<void> => one.write(shown, paper);
+    (one.drawn ? withPaperParts(setParts, write) : write()).catch((error: unknown) =>
       toast.error(error instanceof Error ? error.message : String(error)),
     );
   });
@@ -136,7 +137,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
     setWide(false);
   });
   const commands = useStableCallback(() =>
-    benchCommands(choices, {
+    deskCommands(choices, {
       change: editing.applyChange,
       look: (part) => changeLook({ ...look, ...part }),
       room: (id) => {
@@ -161,26 +162,48 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
   );
 
   const stage = useRef<HTMLDivElement>(null);
-  const view: DeskView | undefined = pictured &&
-    listed && {
-      study: pictured,
+  const { others } = following;
+  const isKept = keptFingers !== undefined;
+  const savedId = saved?.id;
+  const view = useMemo(
+    (): DeskView | undefined =>
+      pictured &&
+      listed && {
+        study: pictured,
+        listed,
+        settled,
+        chosen,
+        kept: isKept,
+        savedId,
+        selection: marked,
+        look,
+        others,
+        changes,
+        editing,
+        pinning,
+        sounding,
+        onSelect: select,
+        onSheet: setSheet,
+      },
+    [
+      pictured,
       listed,
       settled,
       chosen,
-      kept: keptFingers !== undefined,
-      savedId: saved?.id,
-      selection: marked,
+      isKept,
+      savedId,
+      marked,
       look,
-      others: following.others,
+      others,
       changes,
       editing,
       pinning,
       sounding,
-      onSelect: select,
-      onSheet: setSheet,
-    };
+      select,
+    ],
+  );
 
-  if (standing && shown) return <Stand study={shown} sounds={sounds} onClose={closeStand} />;
+  if (standing && shown) return <Stand study={shown} store={store} onClose={closeStand} />;
   return (
     <article className="desk" data-wide={wide || undefined}>
       <header className="title-line">
@@ -272,7 +295,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
                 <Board
                   study={pictured}
                   selection={marked}
-                  sounding={sounds}
+                  store={store}
                   shows={shape.board}
                   onShow={(board) => reshape({ board })}
                   onSelect={select}

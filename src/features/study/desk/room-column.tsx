@@ -61,7 +61,7 @@ export const RoomColumn = memo(function RoomColumn({
         ) : null}
       </div>
       <Tabs.Content ref={inside} value={room} className="room" data-room={room} tabIndex={-1}>
-        {open?.show(desk)}
+        {open ? <open.Show desk={desk} /> : null}
       </Tabs.Content>
     </Tabs.Root>
   );

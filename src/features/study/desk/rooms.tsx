@@ -1,4 +1,5 @@
-import { lazy, Suspense, type ReactNode } from 'react';
+import { lazy, Suspense, memo, useMemo, useState, type ComponentType } from 'react';
+import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { schoolOf } from '../../../core/recipe/recipe.ts';
 import { wayName } from '../../../core/fingering/reading/way-name.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
@@ -11,7 +12,7 @@ import { HandPatterns } from '../shifts/hand-patterns.tsx';
 import { NoteBar } from '../note/note-bar.tsx';
 import { OwnLine } from '../ways/own-line.tsx';
 import { OwnSchool } from '../ways/own-school.tsx';
-import { SoundRoom } from '../sound/player.tsx';
+import { SoundRoom } from '../sound/sound-room.tsx';
 import { BesideSentence, ScoreLookSentence } from '../look/score-look.tsx';
 import { ShiftList } from '../shifts/shift-list.tsx';
 import { TeacherKey } from '../look/teacher-key.tsx';
@@ -28,26 +29,28 @@ export interface Room {
   readonly name: string;
   /** Whether it gains by being opened wide. */
   readonly widens?: boolean;
-  readonly show: (desk: DeskView) => ReactNode;
+  readonly Show: ComponentType<{ readonly desk: DeskView }>;
 }
 
 /** Every room, in the order of their doors. */
 export const ROOMS = [
-  { id: 'ways', name: 'Ways', widens: true, show: waysRoom },
-  { id: 'note', name: 'Note', show: noteRoom },
-  { id: 'shifts', name: 'Shifts', widens: true, show: shiftsRoom },
-  { id: 'bow', name: 'Bow', show: bowRoom },
-  { id: 'sound', name: 'Sound', show: ({ study, sounding }) => <SoundRoom study={study} sounding={sounding} /> },
-  { id: 'look', name: 'Look', show: lookRoom },
-  { id: 'grade', name: 'Grade', widens: true, show: gradeRoom },
+  { id: 'ways', name: 'Ways', widens: true, Show: WaysRoom },
+  { id: 'note', name: 'Note', Show: NoteRoom },
+  { id: 'shifts', name: 'Shifts', widens: true, Show: ShiftsRoom },
+  { id: 'bow', name: 'Bow', Show: BowRoom },
+  { id: 'sound', name: 'Sound', Show: ({ desk }) => <SoundRoom study={desk.study} sounding={desk.sounding} /> },
+  { id: 'look', name: 'Look', Show: LookRoom },
+  { id: 'grade', name: 'Grade', widens: true, Show: GradeRoom },
 ] as const satisfies readonly Room[];
 
 export type RoomId = (typeof ROOMS)[number]['id'];
 
-function waysRoom({ study, settled, chosen, kept, look, others, selection, editing, pinning, ...desk }: DeskView) {
-  return (
-    <>
-      {settled ? (
+function WaysRoom({ desk }: { desk: DeskView }) {
+  const { study, listed, settled, chosen, kept, look, others, selection, editing, pinning, onSelect } = desk;
+  // The list is drawn when ways change, not with every note that is chosen or pinned.
+  const list = useMemo(
+    () =>
+      settled ? (
         <WaysList
           built={settled}
           chosen={chosen}
@@ -58,7 +61,12 @@ function waysRoom({ study, settled, chosen, kept, look, others, selection, editi
           <WhyList built={settled} chosen={chosen} />
           <BesideSentence look={look} built={settled} chosen={chosen} onLook={editing.changeLook} />
         </WaysList>
-      ) : null}
+      ) : null,
+    [settled, chosen, kept, look, editing],
+  );
+  return (
+    <>
+      {list}
       {settled && others.length > 0 ? (
         <Suspense>
           <Comparison
@@ -66,7 +74,7 @@ function waysRoom({ study, settled, chosen, kept, look, others, selection, editi
             name={wayName(study.way, settled.ways, study)}
             others={others}
             selection={selection}
-            onSelect={desk.onSelect}
+            onSelect={onSelect}
             onTake={pinning.takeOver}
           />
         </Suspense>
@@ -74,21 +82,43 @@ function waysRoom({ study, settled, chosen, kept, look, others, selection, editi
       <Button kind="quiet" disabled={study.recipe.pins.length === study.way.fingers.length} onClick={pinning.keepAll}>
         Keep this fingering
       </Button>
-      <details className="mt-1">
-        <summary className="cursor-pointer">Your own</summary>
-        <OwnLine key={study.title} study={study} onTake={pinning.takeOver} onSelect={desk.onSelect} />
-        <OwnSchool
-          school={schoolOf(study.recipe)}
-          instrument={study.recipe.instrument}
-          recipe={study.recipe}
-          onSchool={editing.followSchool}
-        />
-      </details>
+      <Own listed={listed} onSelect={onSelect} onTake={pinning.takeOver} onSchool={editing.followSchool} />
     </>
   );
 }
 
-function noteRoom({ study, selection, pinning, editing }: DeskView) {
+/** A fingering typed as a line, and a school by sliders; made when they are unfolded. */
+const Own = memo(function Own({
+  listed,
+  onSelect,
+  onTake,
+  onSchool,
+}: {
+  listed: ScoredStudy;
+  onSelect: DeskView['onSelect'];
+  onTake: DeskView['pinning']['takeOver'];
+  onSchool: DeskView['editing']['followSchool'];
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="mt-1" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="cursor-pointer">Your own</summary>
+      {open ? (
+        <>
+          <OwnLine key={listed.title} study={listed} onTake={onTake} onSelect={onSelect} />
+          <OwnSchool
+            school={schoolOf(listed.recipe)}
+            instrument={listed.recipe.instrument}
+            recipe={listed.recipe}
+            onSchool={onSchool}
+          />
+        </>
+      ) : null}
+    </details>
+  );
+});
+
+function NoteRoom({ desk: { study, selection, pinning, editing } }: { desk: DeskView }) {
   if (!selection || selection.head >= study.passage.notes.length)
     return (
       <>
@@ -111,7 +141,7 @@ function noteRoom({ study, selection, pinning, editing }: DeskView) {
   );
 }
 
-function shiftsRoom({ listed, selection, onSelect }: DeskView) {
+function ShiftsRoom({ desk: { listed, selection, onSelect } }: { desk: DeskView }) {
   return (
     <>
       <ShiftList study={listed} chosen={selection?.head} onSelect={onSelect} />
@@ -123,7 +153,7 @@ function shiftsRoom({ listed, selection, onSelect }: DeskView) {
   );
 }
 
-function bowRoom({ study, listed, editing, pinning, onSheet }: DeskView) {
+function BowRoom({ desk: { study, listed, editing, pinning, onSheet } }: { desk: DeskView }) {
   return (
     <>
       <BowSection
@@ -143,7 +173,7 @@ function bowRoom({ study, listed, editing, pinning, onSheet }: DeskView) {
   );
 }
 
-function lookRoom({ settled, look, study, changes, editing }: DeskView) {
+function LookRoom({ desk: { settled, look, study, changes, editing } }: { desk: DeskView }) {
   return (
     <>
       {settled ? <ScoreLookSentence look={look} built={settled} onLook={editing.changeLook} /> : null}
@@ -153,7 +183,7 @@ function lookRoom({ settled, look, study, changes, editing }: DeskView) {
   );
 }
 
-function gradeRoom({ listed, savedId, editing }: DeskView) {
+function GradeRoom({ desk: { listed, savedId, editing } }: { desk: DeskView }) {
   return (
     <Suspense>
       <GradeSection study={listed} savedId={savedId} onChange={editing.applyChange} />

@@ -8,7 +8,7 @@ const OtherKeys = lazy(async () => ({ default: (await import('../ways/other-keys
 const Variations = lazy(async () => ({ default: (await import('../bow/variations.tsx')).Variations }));
 const Palette = lazy(() => import('../../../ui/palette.tsx'));
 
-/** What can be laid over the bench. */
+/** What can be laid over the desk. */
 export type Sheet = 'help' | 'keys' | 'palette' | 'variations';
 
 /** The one sheet that is open, if any. */

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { Pin } from '../../../core/recipe/hand-rules.ts';
 import { instrumentFor } from '../../../core/instruments/instruments.ts';
 import type { Way } from '../../../core/fingering/fingering.ts';
@@ -44,7 +45,7 @@ export function usePinning(
     onPins(left);
     focusScore();
   };
-  return {
+  const pinning: Pinning = {
     pinOne: useStableCallback((at: number, { string, finger }: Omit<Pin, 'at'>) =>
       onPins(pinNote(pins, at, { string, finger })),
     ),
@@ -68,4 +69,6 @@ export function usePinning(
       return true;
     }),
   };
+  // Each of these stays the same; so may what holds them.
+  return useState(pinning)[0];
 }

@@ -6,7 +6,7 @@ const SAID = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font-size',
 /** The face of a file is so much wider than that of the page; words keep the width they were drawn with. */
 const FACE = 0.85;
 
-/** A part of the bench as an SVG picture of its own, as it stands on the page; nothing when it is not there. */
+/** A part of what stands on paper as an SVG picture of its own, as it stands on the page; nothing when it is not there. */
 export function drawnPart(part: PaperPart): string | undefined {
   const drawing = document.querySelector(`[data-paper="${part}"] svg[role="img"]`);
   if (!drawing) return undefined;

@@ -1,4 +1,5 @@
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { pictureSize } from '../../../core/score/picture-size.ts';
 import { download, fileName } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
 import { drawnPart } from './drawn-part.ts';
@@ -7,12 +8,14 @@ import { PAPER_PAGE, type PaperPart } from './paper.ts';
 /** What a study is written out as, in open formats. */
 export interface Export {
   readonly words: string;
+  /** Whether it takes pictures from the page: the fingerboard, the map. */
+  readonly drawn?: true;
   readonly write: (study: ScoredStudy, paper: ReadonlySet<PaperPart>) => Promise<void>;
 }
 
 export const EXPORTS: readonly Export[] = [
-  { words: 'PDF, A4', write: pdf('A4') },
-  { words: 'PDF, Letter', write: pdf('Letter') },
+  { words: 'PDF, A4', drawn: true, write: pdf('A4') },
+  { words: 'PDF, Letter', drawn: true, write: pdf('Letter') },
   {
     words: 'MusicXML, for notation software',
     write: async (study) => {
@@ -70,13 +73,13 @@ function picture(study: ScoredStudy): Promise<string> {
 const SHARPNESS = 3;
 
 async function dots(svg: string): Promise<Blob> {
-  const [, wide = 1, tall = 1] = (/viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? []).map(Number);
+  const { wide, high } = pictureSize(svg);
   const image = new Image();
   image.src = URL.createObjectURL(new Blob([svg.replace(/currentColor/g, '#000')], { type: 'image/svg+xml' }));
   await image.decode();
   const canvas = document.createElement('canvas');
   canvas.width = PAPER_PAGE.width * SHARPNESS;
-  canvas.height = Math.round((canvas.width * tall) / wide);
+  canvas.height = Math.round((canvas.width * high) / wide);
   const context = canvas.getContext('2d');
   if (!context) throw new Error('This browser cannot draw the picture. Export the SVG instead.');
   context.fillStyle = '#fff';

@@ -1,6 +1,7 @@
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fingeringText } from '../../../core/fingering/reading/fingering-text.ts';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
+import { pictureSize } from '../../../core/score/picture-size.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { useSize, type Size } from '../../../ui/use-size.ts';
 import { PAPER_PAGE } from '../paper/paper.ts';
@@ -45,7 +46,7 @@ export const Score = memo(function Score({
     if (shrink(svg)) return false;
     showPicture(sheet.current, svg, of);
     frameNotes(sheet.current, selection);
-    if (!fits) keepRoom(sheet.current, room.current, of, width);
+    if (!fits) keepRoom(sheet.current, room.current, svg, of, width);
     markEngraved();
     return true;
   });
@@ -132,12 +133,13 @@ interface Room {
 function keepRoom(
   sheet: HTMLElement,
   room: Room,
+  svg: string,
   { title, passage, look }: ScoredStudy,
   width: number | undefined,
 ): void {
-  const [, , wide = 0, high = 0] = sheet.querySelector('svg')?.getAttribute('viewBox')?.split(' ').map(Number) ?? [];
+  const { wide, high } = pictureSize(svg);
   // The picture fills its place, so it stands higher than it was engraved by as much as it is wider.
-  const scale = width !== undefined && wide > 0 ? width / wide : 1;
+  const scale = width === undefined ? 1 : width / wide;
   const of = JSON.stringify([title, passage.notes.length, wide, look?.fingers, look?.names, look?.beside?.length]);
   room.height = Math.max(room.of === of ? room.height : 0, high * scale);
   room.of = of;
@@ -186,13 +188,14 @@ const STAVES_KEPT = 40;
  * smaller where it does not fit: true where another picture will come.
  */
 function useStaff(
-  { title, passage, look }: ScoredStudy,
+  { passage, look }: ScoredStudy,
   size: Size | undefined,
   fits: boolean,
 ): readonly [number, (svg: string) => boolean] {
-  const [, setRound] = useState(0);
+  const [tries, setTries] = useState({ key: '', count: 1 });
   const { width = 0, height = 0 } = size ?? {};
-  const key = JSON.stringify([title, passage.notes.length, width, height, look?.names, look?.beside?.length]);
+  // Studies of as many notes take about as much room: in another key the staff is found at once, and at most a little small.
+  const key = JSON.stringify([passage.notes.length, width, height, look?.names, look?.beside?.length]);
   const staff = fits
     ? (STAVES.get(key) ?? firstStaff(passage.notes.length, width, height))
     : width < 600
@@ -200,18 +203,15 @@ function useStaff(
       : STAFF.usual;
   const shrink = useStableCallback((svg: string): boolean => {
     if (!fits) return false;
-    const [, , wide = 0, high = 0] = viewBoxOf(svg);
-    const smaller = smallerStaff(staff, wide > 0 ? (high * width) / wide : 0, height);
+    const { wide, high } = pictureSize(svg);
+    const count = tries.key === key ? tries.count : 1;
+    const smaller = smallerStaff(staff, (high * width) / wide, height, count);
     if (smaller === undefined) return false;
     STAVES.delete(key);
     STAVES.set(key, smaller);
     for (const old of [...STAVES.keys()].slice(0, -STAVES_KEPT)) STAVES.delete(old);
-    setRound((round) => round + 1);
+    setTries({ key, count: count + 1 });
     return true;
   });
   return [staff, shrink];
-}
-
-function viewBoxOf(svg: string): number[] {
-  return /viewBox="([^"]+)"/.exec(svg)?.[1]?.split(' ').map(Number) ?? [];
 }

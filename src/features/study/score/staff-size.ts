@@ -17,11 +17,15 @@ export function firstStaff(notes: number, width: number, height: number): number
   return held(Math.sqrt((width * height) / (Math.max(1, notes) * NOTE_AREA)));
 }
 
-/** The next staff to try when a picture was so high and `height` is there; `undefined` when it fits or can be no smaller. */
-export function smallerStaff(staff: number, high: number, height: number): number | undefined {
+/**
+ * The next staff to try when a picture was so high and `height` is there; `undefined` when it fits or
+ * can be no smaller. The first try hopes for a system less; the next is sure to fit, whether it comes so or not.
+ */
+export function smallerStaff(staff: number, high: number, height: number, tries: number): number | undefined {
   if (high <= height || staff <= STAFF.least) return undefined;
-  // Notes to a line grow as staves shrink: height goes with the square, by whole systems.
-  return held(Math.min(staff * 0.96, staff * Math.sqrt(height / high) * 1.02));
+  const share = height / high;
+  // Notes to a line grow as staves shrink, so height goes about with the square; as many systems as now go with the staff.
+  return held(staff * Math.min(0.97, tries === 1 ? Math.sqrt(share) : share));
 }
 
 function held(staff: number): number {

@@ -46,8 +46,8 @@ export function useEngraving(
       try {
         const seen = PICTURES.find(study, width, staffHeight);
         const svg = seen ?? (await engraver().draw(study, { width, staffHeight }, 'screen'));
-        if (seen === undefined) PICTURES.keep(study, width, staffHeight, svg);
         if (!wanted || !show(svg, study)) return;
+        if (seen === undefined) PICTURES.keep(study, width, staffHeight, svg);
         setShown(study);
         setTrouble(undefined);
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);

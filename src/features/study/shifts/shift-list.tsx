@@ -6,7 +6,7 @@ import { checkSentence, placeSentence, shiftSentences } from '../../../core/shif
 import { postureReminders } from '../../../core/shifts/posture.ts';
 import { shiftCards, startCard } from '../../../core/shifts/shift-card.ts';
 import { instrumentFor } from '../../../core/instruments/instruments.ts';
-import { ShiftPicture } from '../board/now-line.tsx';
+import { ShiftPicture } from '../board/shift-picture.tsx';
 import { positionWords } from '../../../core/instruments/position.ts';
 import { printed } from '../../../core/theory/pitch.ts';
 

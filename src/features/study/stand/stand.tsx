@@ -1,9 +1,11 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Moon, Sun, X } from 'lucide-react';
+import { useStore } from 'zustand';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { useSize, type Size } from '../../../ui/use-size.ts';
 import { engraver } from '../../../workers/engraver.ts';
+import type { StudyStore } from '../study-store.ts';
 import { lightNote } from '../board/lit-note.ts';
 import { pageAfter, pageWith, standStaff, STAND_STEP } from './stand-pages.ts';
 
@@ -17,14 +19,15 @@ const BACK = ['PageUp', 'ArrowLeft', 'ArrowUp'];
  */
 export function Stand({
   study,
-  sounds,
+  store,
   onClose,
 }: {
   study: ScoredStudy;
-  /** The note that sounds. */
-  sounds: number | undefined;
+  /** Tells the note that sounds. */
+  store: StudyStore;
   onClose: () => void;
 }) {
+  const sounds = useStore(store, (state) => state.sounding);
   const place = useRef<HTMLDivElement>(null);
   const size = useSize(place);
   const [zoom, setZoom] = useState(1);

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import type { Way } from '../../../core/fingering/fingering.ts';
 import { wayName } from '../../../core/fingering/reading/way-name.ts';
@@ -44,13 +45,16 @@ export function useOtherWay(
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 3_000,
   });
-  if (!study) return undefined;
-  if (beside?.kind === 'way') {
-    const way = study.ways[beside.way];
-    return way && { way, name: wayName(way, study.ways, study) };
-  }
-  const way = data?.ok ? data.value.ways[0] : undefined;
-  return way && school && way.fingers.length === study.passage.notes.length
-    ? { way, name: `the school “${school.name}”` }
-    : undefined;
+  // The same object while it is the same way: what is drawn of it is not drawn again.
+  return useMemo(() => {
+    if (!study) return undefined;
+    if (beside?.kind === 'way') {
+      const way = study.ways[beside.way];
+      return way && { way, name: wayName(way, study.ways, study) };
+    }
+    const way = data?.ok ? data.value.ways[0] : undefined;
+    return way && school && way.fingers.length === study.passage.notes.length
+      ? { way, name: `the school “${school.name}”` }
+      : undefined;
+  }, [study, beside, data, school]);
 }
