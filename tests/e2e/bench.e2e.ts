@@ -266,7 +266,7 @@ describe('working on a fingering', () => {
     await stage.click('Library');
     await stage.until(
       'the studies in the library',
-      async () => (await stage.driver.findElements(By.css('tbody tr'))).length === 11 && true,
+      async () => (await stage.driver.findElements(By.css('tbody tr:has(a)'))).length === 11 && true,
     );
   });
 

@@ -99,7 +99,8 @@ describe('a syllabus', () => {
     await stage.until('all of the second ready', async () => (await ready('Second')) === '2 of 2');
 
     await stage.click('First');
-    await stage.click('Book of 3 studies, PDF');
+    await stage.click('Book of 3 studies');
+    await stage.click('PDF, A4');
     const pdf = await getDocumentProxy(new Uint8Array(readFileSync(await stage.downloaded('first.pdf'))));
     const { totalPages, text } = await extractText(pdf, { mergePages: false });
     // Cover, contents, three studies on one page, each arpeggio after the scale of its key, the checklist.

@@ -18,13 +18,15 @@ export function LibraryScreen() {
   const [search, setSearch] = useState('');
   const wanted = useDeferredValue(search);
   const studies = list.data?.studies;
+  // Put in order once, not at every letter.
+  const [order, setOrder] = useState(USUAL_ORDER);
+  const ordered = useMemo(() => inOrder(studies ?? [], order), [studies, order]);
   // Made when first looked into: of thousands it takes a while.
   const sought = wanted.trim() !== '';
-  const texts = useMemo(() => (sought ? studies?.map(textOf) : undefined) ?? [], [sought, studies]);
-  const found = useMemo(() => matching(studies ?? [], texts, wanted), [studies, texts, wanted]);
+  const texts = useMemo(() => (sought ? ordered.map(textOf) : []), [sought, ordered]);
+  const found = useMemo(() => matching(ordered, texts, wanted), [ordered, texts, wanted]);
   const [kind, setKind] = useState<Wanted>({});
-  const [order, setOrder] = useState(USUAL_ORDER);
-  const ordered = useMemo(() => inOrder(wantedAmong(found, kind), order), [found, kind, order]);
+  const shown = useMemo(() => wantedAmong(found, kind), [found, kind]);
   if (list.error) return <StorageNotice title="The library cannot be opened" trouble={list.error} wholePage />;
   if (!list.data || !studies) return <p role="status">Opening the library …</p>;
   return (
@@ -56,8 +58,8 @@ export function LibraryScreen() {
             </label>
             <Filter studies={studies} wanted={kind} onWanted={setKind} />
           </div>
-          <StudyTable studies={ordered} order={order} onOrder={setOrder} />
-          {ordered.length === 0 ? (
+          <StudyTable studies={shown} order={order} onOrder={setOrder} />
+          {shown.length === 0 ? (
             <p className="mt-4" role="status">
               {found.length === 0
                 ? `No study matches “${wanted}”. Look for a name, a key such as A minor, or an instrument.`

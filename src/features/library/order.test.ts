@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { ListedStudy } from '../../core/study/listed-study.ts';
-import { choicesAmong, inOrder, wantedAmong, type OrderBy } from './order.ts';
+import { byInstrument, choicesAmong, inOrder, USUAL_ORDER, wantedAmong, type OrderBy } from './order.ts';
 
 const study = (id: string, rest: Partial<ListedStudy>): ListedStudy => ({
   id,
@@ -38,6 +38,16 @@ describe('the order of the library', () => {
     // Backwards, but the newest still first among those alike.
     if (by === 'octaves') expect(ids(true)).toBe('2143');
     if (by === 'name') expect(ids(true)).toBe('3124');
+  });
+
+  it('groups by instrument, as they sit, each group in its order, with headings only where there are several', () => {
+    const lines = byInstrument(inOrder(STUDIES, USUAL_ORDER)).map((line) =>
+      'study' in line ? line.study.id : line.heading,
+    );
+    expect(lines).toEqual(['violin', '4', '2', 'cello', '3', 'bass', '1']);
+    const violins = byInstrument(STUDIES.filter(({ instrument }) => instrument === 'violin'));
+    expect(violins.every((line) => 'study' in line)).toBe(true);
+    expect(byInstrument([])).toEqual([]);
   });
 
   it('shows only what is wanted, and offers only what is there', () => {

@@ -49,6 +49,24 @@ export function inOrder(studies: readonly ListedStudy[], { by, backwards }: Orde
   return studies.toSorted((a, b) => (backwards ? compare(b, a) : compare(a, b)) || COMPARE.changed(a, b));
 }
 
+/** A line of the library: a study, or the instrument whose studies follow. */
+export type Line = { readonly study: ListedStudy } | { readonly heading: InstrumentId };
+
+/**
+ * The studies by instrument, each group in the order they come in under its instrument; without
+ * headings where all are for one instrument.
+ */
+export function byInstrument(studies: readonly ListedStudy[]): readonly Line[] {
+  const groups = INSTRUMENTS.map((heading) => ({
+    heading,
+    here: studies.filter(({ instrument }) => instrument === heading),
+  })).filter(({ here }) => here.length > 0);
+  return groups.flatMap(({ heading, here }): Line[] => [
+    ...(groups.length > 1 ? [{ heading }] : []),
+    ...here.map((study) => ({ study })),
+  ]);
+}
+
 /** Only the studies that are what is wanted. */
 export function wantedAmong(studies: readonly ListedStudy[], wanted: Wanted): readonly ListedStudy[] {
   const asked = (Object.keys(wanted) as (keyof Wanted)[]).filter((part) => wanted[part] !== undefined);
@@ -59,13 +77,11 @@ export function wantedAmong(studies: readonly ListedStudy[], wanted: Wanted): re
 export function choicesAmong(
   studies: readonly ListedStudy[],
 ): Readonly<Record<keyof Wanted, readonly { readonly value: string; readonly label: string }[]>> {
-  const each = (by: OrderBy, part: keyof Wanted, label: (study: ListedStudy) => string) => [
-    ...new Map(
-      studies
-        .toSorted(COMPARE[by])
-        .map((study) => [String(study[part]), { value: String(study[part]), label: label(study) }]),
-    ).values(),
-  ];
+  // One study of each kind is enough to put the kinds in order.
+  const each = (by: OrderBy, part: keyof Wanted, label: (study: ListedStudy) => string) =>
+    [...new Map(studies.map((study) => [study[part], study])).values()]
+      .sort(COMPARE[by])
+      .map((study) => ({ value: String(study[part]), label: label(study) }));
   return {
     instrument: each('instrument', 'instrument', ({ instrument }) => INSTRUMENT_TABLE[instrument].name),
     tonic: each('key', 'tonic', ({ tonic }) => printed(tonic)),

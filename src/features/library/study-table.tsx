@@ -1,12 +1,12 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { memo, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
+import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instruments.ts';
 import { octaveWords } from '../../core/recipe/title.ts';
 import { nameOf, type ListedStudy } from '../../core/study/listed-study.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
-import { USUAL_ORDER, type Order, type OrderBy } from './order.ts';
+import { byInstrument, USUAL_ORDER, type Line, type Order, type OrderBy } from './order.ts';
 import { StudyRowActions } from './study-row-actions.tsx';
 
 /** Up to so many rows all stand on the page, so that the browser's own search and printing see them. */
@@ -41,13 +41,18 @@ export function StudyTable({
   const place = useRef<HTMLTableSectionElement>(null);
   const [offset, setOffset] = useState(0);
   useLayoutEffect(() => setOffset((place.current?.getBoundingClientRect().top ?? 0) + window.scrollY), []);
-  const few = studies.length <= ALL_SHOWN;
+  // Asked for by a column, they stand in the one order of that column.
+  const lines = useMemo(
+    (): readonly Line[] => (order.by === 'changed' ? byInstrument(studies) : studies.map((study) => ({ study }))),
+    [studies, order],
+  );
+  const few = lines.length <= ALL_SHOWN;
   const rows = useWindowVirtualizer({
-    count: few ? 0 : studies.length,
+    count: few ? 0 : lines.length,
     estimateSize: () => ROW,
     overscan: 4,
     scrollMargin: offset,
-    getItemKey: (index) => studies[index]?.id ?? index,
+    getItemKey: (index) => keyOf(lines[index]) ?? index,
   });
   if (studies.length === 0) return null;
   const shown = rows.getVirtualItems();
@@ -56,7 +61,7 @@ export function StudyTable({
   return (
     <table
       className="mt-3 w-full border-collapse text-left"
-      aria-rowcount={few ? undefined : studies.length + 1}
+      aria-rowcount={few ? undefined : lines.length + 1}
       aria-label="Studies"
     >
       <thead>
@@ -85,13 +90,13 @@ export function StudyTable({
       </thead>
       <tbody ref={place}>
         {few ? (
-          studies.map((study) => <Row key={study.id} study={study} />)
+          lines.map((line) => <LineRow key={keyOf(line)} line={line} />)
         ) : (
           <>
             <Gap height={(first?.start ?? offset) - offset} />
             {shown.map(({ index, key }) => {
-              const study = studies[index];
-              return study ? <Row key={key} study={study} index={index} measure={rows.measureElement} /> : null;
+              const line = lines[index];
+              return line ? <LineRow key={key} line={line} index={index} measure={rows.measureElement} /> : null;
             })}
             <Gap height={rows.getTotalSize() + offset - (last?.end ?? offset)} />
           </>
@@ -110,14 +115,37 @@ function Gap({ height }: { height: number }) {
   ) : null;
 }
 
+function keyOf(line: Line | undefined): string | undefined {
+  return line && ('study' in line ? line.study.id : line.heading);
+}
+
+/** Where a row stands among thousands, and what measures it. */
+interface Placed {
+  readonly index?: number;
+  readonly measure?: (row: HTMLTableRowElement | null) => void;
+}
+
+function LineRow({ line, ...placed }: Placed & { line: Line }) {
+  return 'study' in line ? <Row study={line.study} {...placed} /> : <Heading of={line.heading} {...placed} />;
+}
+
+/** The instrument whose studies follow. */
+function Heading({ of, index, measure }: Placed & { of: InstrumentId }) {
+  return (
+    <tr ref={measure} data-index={index} aria-rowindex={index === undefined ? undefined : index + 2}>
+      <th scope="rowgroup" colSpan={6} className="pt-4 font-serif text-lg text-faint">
+        {INSTRUMENT_TABLE[of].name}
+      </th>
+    </tr>
+  );
+}
+
 const Row = memo(function Row({
   study,
   index,
   measure,
-}: {
+}: Placed & {
   study: ListedStudy;
-  index?: number;
-  measure?: (row: HTMLTableRowElement | null) => void;
 }) {
   const { instrument } = study;
   return (

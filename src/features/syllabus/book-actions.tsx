@@ -5,11 +5,12 @@ import { askManner, askName } from '../../core/grading/ask-words.ts';
 import { isReady, type Covered } from '../../core/grading/coverage.ts';
 import type { Syllabus } from '../../core/grading/syllabus.ts';
 import { Button } from '../../ui/button.tsx';
+import { Menu, MenuAction } from '../../ui/menu.tsx';
 import { download, fileName } from '../../ui/download.ts';
-import { engraver, type BookEntry } from '../../workers/engraver.ts';
+import { engraver, PAPER_SIZES, type BookEntry, type PaperSize } from '../../workers/engraver.ts';
 import type { SavedStudyMatch } from './coverage-matrix.tsx';
 
-/** Writes a grade's book: cover, contents, a page to each study, the checklist. */
+/** Writes a grade's book: cover, contents, the studies, the checklist. */
 export function BookActions({
   syllabus,
   gradeName,
@@ -28,10 +29,10 @@ export function BookActions({
     study: studies[0] && { recipe: studies[0].saved.recipe, fingering: studies[0].saved.fingering },
   }));
   const count = entries.filter(({ study }) => study).length;
-  const write = (): void => {
+  const write = (paper: PaperSize): void => {
     setShare(0);
     engraver()
-      .book({ title: syllabus.name, grade: gradeName, notes: syllabus.notes, entries }, 'A4', setShare)
+      .book({ title: syllabus.name, grade: gradeName, notes: syllabus.notes, entries }, paper, setShare)
       .then((pdf) => {
         if (pdf) download(fileName(`${syllabus.name} ${gradeName}`, 'pdf'), pdf, 'application/pdf');
         else toast('Stopped: no book was written.');
@@ -40,9 +41,13 @@ export function BookActions({
       .finally(() => setShare(undefined));
   };
   return share === undefined ? (
-    <Button disabled={count === 0} onClick={write}>
-      Book of {counted(count, 'study', 'studies')}, PDF
-    </Button>
+    <Menu trigger={<Button disabled={count === 0}>Book of {counted(count, 'study', 'studies')}</Button>}>
+      {(Object.keys(PAPER_SIZES) as PaperSize[]).map((paper) => (
+        <MenuAction key={paper} onSelect={() => write(paper)}>
+          PDF, {paper}
+        </MenuAction>
+      ))}
+    </Menu>
   ) : (
     <span className="flex items-center gap-2">
       <progress value={share} max={1} aria-label="Writing the book" className="accent-accent" />

@@ -44,46 +44,28 @@ export interface LineReading {
  * what the line does not say, or says in words that are not understood, stands in `unread`.
  */
 export function readLine(line: string, instrument: InstrumentId, heading: Manner = NOTHING_SAID): LineReading {
-  const {
-    clauses,
-    unread,
-    beyond,
-    figuresFirst,
-    octavesSaid,
-    slursSaid,
-    temposSaid,
-    slurredOnly,
-    octaveSlur,
-    beatsSlur,
-    unit,
-    value,
-    perBeat,
-    memory,
-    direction,
-    openStart,
-    above,
-    choose,
-  } = gather(line, instrument);
-  const onBeat = perBeat ?? (value === undefined ? undefined : Math.max(1, Math.round((unit ?? 1 / 4) / value)));
-  if (beatsSlur && onBeat !== undefined)
-    slursSaid.push({ value: [beatsSlur.value.beats * onBeat], after: beatsSlur.after });
-  else if (beatsSlur) unread.push(`${beatsSlur.value.text}: how many notes to a beat`);
-  if (slurredOnly && slursSaid.length === 0 && !octaveSlur && !beatsSlur)
-    unread.push(`${slurredOnly}: how many to a bow`);
-  const named = clauses.filter(isNamed);
-  const leading = clauses.filter((clause) => !isNamed(clause)).flatMap((clause) => formsOf(clause.words, false));
+  const said = gather(line, instrument);
+  const onBeat =
+    said.perBeat ?? (said.value === undefined ? undefined : Math.max(1, Math.round((said.unit ?? 1 / 4) / said.value)));
+  if (said.beatsSlur && onBeat !== undefined)
+    said.slursSaid.push({ value: [said.beatsSlur.value.beats * onBeat], after: said.beatsSlur.after });
+  else if (said.beatsSlur) said.unread.push(`${said.beatsSlur.value.text}: how many notes to a beat`);
+  if (said.slurredOnly && said.slursSaid.length === 0 && !said.octaveSlur && !said.beatsSlur)
+    said.unread.push(`${said.slurredOnly}: how many to a bow`);
+  const named = said.clauses.filter(isNamed);
+  const leading = said.clauses.filter((clause) => !isNamed(clause)).flatMap((clause) => formsOf(clause.words, false));
   const tempoOf = (bpm: number | undefined): Manner['tempo'] =>
     bpm === undefined ? heading.tempo : { bpm, perBeat: onBeat ?? 1 };
-  const bowSaid = slursSaid.length > 0 || octaveSlur || beatsSlur !== undefined;
+  const bowSaid = said.slursSaid.length > 0 || said.octaveSlur || said.beatsSlur !== undefined;
   const manner: Manner = {
-    figures: figuresFirst.length > 0 ? figuresFirst : heading.figures,
+    figures: said.figuresFirst.length > 0 ? said.figuresFirst : heading.figures,
     forms: leading.length > 0 ? leading : heading.forms,
-    ...given('octaves', octavesSaid[0]?.value ?? heading.octaves),
-    ...given('slurs', bowSaid ? slursSaid.flatMap((one) => one.value) : heading.slurs),
-    ...given('octaveSlur', bowSaid ? octaveSlur : heading.octaveSlur),
-    ...given('tempo', tempoOf(temposSaid[0]?.value)),
-    ...given('memory', memory ?? heading.memory),
-    ...given('direction', direction ?? heading.direction),
+    ...given('octaves', said.octavesSaid[0]?.value ?? heading.octaves),
+    ...given('slurs', bowSaid ? said.slursSaid.flatMap((one) => one.value) : heading.slurs),
+    ...given('octaveSlur', bowSaid ? said.octaveSlur : heading.octaveSlur),
+    ...given('tempo', tempoOf(said.temposSaid[0]?.value)),
+    ...given('memory', said.memory ?? heading.memory),
+    ...given('direction', said.direction ?? heading.direction),
   };
 
   const unsaid = new Set<string>();
@@ -91,7 +73,7 @@ export function readLine(line: string, instrument: InstrumentId, heading: Manner
   let figuresBefore: readonly FigureId[] = manner.figures;
   const items = named.flatMap((clause, place) => {
     const figures = clause.figures.length > 0 ? clause.figures : figuresBefore;
-    if (clause.figures.length > 0 && figuresFirst.length === 0) figuresBefore = clause.figures;
+    if (clause.figures.length > 0 && said.figuresFirst.length === 0) figuresBefore = clause.figures;
     const chordal = figures.length === 1 && figures[0] !== 'scale';
     let forms = formsOf(clause.words, chordal && figures[0] === 'arpeggio');
     if (forms.length === 0) {
@@ -102,10 +84,10 @@ export function readLine(line: string, instrument: InstrumentId, heading: Manner
       }
     }
     wordsBefore = forms;
-    const octaves = lastSaid(place, octavesSaid, named.length) ?? heading.octaves;
-    const slurs = bowSaid ? saidFor(place, slursSaid, named.length).flat() : (heading.slurs ?? []);
-    const wholeOctave = bowSaid ? octaveSlur : heading.octaveSlur === true;
-    const tempo = tempoOf(lastSaid(place, temposSaid, named.length));
+    const octaves = lastSaid(place, said.octavesSaid, named.length) ?? heading.octaves;
+    const slurs = bowSaid ? saidFor(place, said.slursSaid, named.length).flat() : (heading.slurs ?? []);
+    const wholeOctave = bowSaid ? said.octaveSlur : heading.octaveSlur === true;
+    const tempo = tempoOf(lastSaid(place, said.temposSaid, named.length));
     if (octaves === undefined) unsaid.add('octaves are not said');
     const seventh = isSeventh(clause);
     if (seventh && !clause.led && clause.starts.length === 0 && forms.some((one) => one.includes('dominant-7'))) {
@@ -120,7 +102,7 @@ export function readLine(line: string, instrument: InstrumentId, heading: Manner
         const fifths = dominant && clause.keyLed;
         const tonics =
           clause.starts.length > 0 ? clause.starts : fifths ? keys.map((tonic) => Note.transpose(tonic, '5P')) : keys;
-        const lowest = clause.lowest ?? (openStart ? openString(tonics, instrument) : undefined);
+        const lowest = clause.lowest ?? (said.openStart ? openString(tonics, instrument) : undefined);
         return {
           figure,
           forms: [...new Set(chords)],
@@ -138,12 +120,12 @@ export function readLine(line: string, instrument: InstrumentId, heading: Manner
   });
   const silent = items.length > 0 ? [...unsaid] : [];
   return {
-    items: beyond.length > 0 ? [] : joinedKeys(items),
-    unread: [...beyond, ...unread, ...silent].join('; '),
+    items: said.beyond.length > 0 ? [] : joinedKeys(items),
+    unread: [...said.beyond, ...said.unread, ...silent].join('; '),
     manner,
-    ...(choose === undefined ? {} : { choose }),
-    above,
-    beyond,
+    ...(said.choose === undefined ? {} : { choose: said.choose }),
+    above: said.above,
+    beyond: said.beyond,
   };
 }
 

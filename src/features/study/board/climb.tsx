@@ -1,3 +1,4 @@
+import { counted } from '../../../core/base/words.ts';
 import { partNames } from '../../../core/passage/from-ask.ts';
 import { memo } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
@@ -172,6 +173,7 @@ export const Climb = memo(function Climb({
               LABEL_LINE,
             ).map((label) => (
               <text key={label.x} x={label.x} y={label.y} className="shift">
+                <title>{`${label.words.startsWith('↑') ? 'up' : 'down'} ${counted(Number(label.words.slice(1)), 'half step')}`}</title>
                 {label.words}
               </text>
             ))}

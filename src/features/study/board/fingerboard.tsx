@@ -58,7 +58,9 @@ export const Fingerboard = memo(function Fingerboard({
   const bottom = top + ROW * instrument.strings.length;
   const WIDE = room ? widthIn(room, bottom + 36 + ARROW * lanesOf(downs)) : PAPER_WIDE;
   const last = Math.max(LEAST_STOP, ...way.fingers.map((note) => note.stop)) + 1;
-  const isNow = ({ arrivals }: HandMove): boolean => arrivals.some((note) => isSelected(selection, note));
+  // The shift at hand is marked before anything is chosen.
+  const isNow = ({ arrivals }: HandMove): boolean =>
+    arrivals.some((note) => (selection ? isSelected(selection, note) : note === handAt));
   const at = (stop: number): number => {
     const share = stopDistance(length, Math.max(0, stop)) / stopDistance(length, last);
     const x = LEFT + share * (WIDE - LEFT - RIGHT);
@@ -199,7 +201,7 @@ export const Fingerboard = memo(function Fingerboard({
           from={at(move.from)}
           to={at(move.to)}
           y={12 + ARROW * lane}
-          label={moveLabel(move, length, room === undefined || isNow(move))}
+          label={room === undefined || isNow(move) ? moveLabel(move, length) : ''}
           wide={WIDE}
           now={isNow(move)}
         />
@@ -210,7 +212,7 @@ export const Fingerboard = memo(function Fingerboard({
           from={at(move.from)}
           to={at(move.to)}
           y={named + 28 + ARROW * lane}
-          label={moveLabel(move, length, room === undefined || isNow(move))}
+          label={room === undefined || isNow(move) ? moveLabel(move, length) : ''}
           wide={WIDE}
           now={isNow(move)}
         />
@@ -278,11 +280,9 @@ function lanesOf(placed: readonly InLane[]): number {
   return Math.max(0, ...placed.map(({ lane }) => lane + 1));
 }
 
-/** `3 half steps · 74 mm · 2×`: half steps, the way on this string, how often; the half steps alone where room is short. */
-function moveLabel({ from, to, arrivals }: HandMove, length: number, whole: boolean): string {
-  const steps = Math.abs(to - from);
-  if (!whole) return String(steps);
-  const words = `${counted(steps, 'half step')} · ${Math.round(stopSpan(length, from, to))} mm`;
+/** `3 half steps · 74 mm · 2×`: how far the hand goes on this string, and how often. */
+function moveLabel({ from, to, arrivals }: HandMove, length: number): string {
+  const words = `${counted(Math.abs(to - from), 'half step')} · ${Math.round(stopSpan(length, from, to))} mm`;
   return arrivals.length > 1 ? `${words} · ${arrivals.length}×` : words;
 }
 

@@ -1,5 +1,5 @@
 import { counted } from '../../../core/base/words.ts';
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Download, Ellipsis, Printer, Redo2, Undo2 } from 'lucide-react';
 import { Button } from '../../../ui/button.tsx';
 import { Menu, MenuAction, MenuCheck } from '../../../ui/menu.tsx';
@@ -41,6 +41,12 @@ export const StudyActions = memo(function StudyActions({
   onPaper: (paper: ReadonlySet<PaperPart>) => void;
   onSheet: (sheet: Sheet) => void;
 }) {
+  // Where the screen is narrow the picture stands alone.
+  const opener = (words: string, picture: ReactNode): ReactNode => (
+    <Button disabled={!ready} aria-label={words}>
+      {picture} <span className="wide-words">{words}</span>
+    </Button>
+  );
   return (
     <>
       {pinned > 0 ? (
@@ -57,13 +63,7 @@ export const StudyActions = memo(function StudyActions({
       <Button kind="quiet" disabled={!canRedo} onClick={() => onUndo(true)} aria-label="Redo">
         <Redo2 size={18} aria-hidden="true" />
       </Button>
-      <Menu
-        trigger={
-          <Button disabled={!ready} aria-label="Print">
-            <Printer size={18} aria-hidden="true" /> <span className="wide-words">Print</span>
-          </Button>
-        }
-      >
+      <Menu trigger={opener('Print', <Printer size={18} aria-hidden="true" />)}>
         {PAPER_PARTS.map((part) => (
           <MenuCheck
             key={part}
@@ -75,13 +75,7 @@ export const StudyActions = memo(function StudyActions({
         ))}
         <MenuAction onSelect={() => setTimeout(() => window.print())}>Print …</MenuAction>
       </Menu>
-      <Menu
-        trigger={
-          <Button disabled={!ready} aria-label="Export">
-            <Download size={18} aria-hidden="true" /> <span className="wide-words">Export</span>
-          </Button>
-        }
-      >
+      <Menu trigger={opener('Export', <Download size={18} aria-hidden="true" />)}>
         {EXPORTS.map((one) => (
           <MenuAction key={one.words} onSelect={() => onExport(one)}>
             {one.words}

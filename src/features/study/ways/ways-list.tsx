@@ -34,6 +34,9 @@ export const WaysList = memo(function WaysList({
       <h2 id="ways-heading" className="sr-only">
         Ways to play it
       </h2>
+      <p aria-hidden="true" className="px-1 text-right text-sm leading-none text-faint">
+        shifts
+      </p>
       <RadioGroup.Root
         aria-labelledby="ways-heading"
         value={String(chosen)}
@@ -54,8 +57,8 @@ export const WaysList = memo(function WaysList({
                 {kept && index === 0 ? ' · kept' : ''}
                 {way.cost === best ? ' · easiest' : ''}
               </span>
-              <span className="shrink-0 text-faint" title={count(way.shifts.length, 'shift')}>
-                <span aria-hidden="true">{way.shifts.length} ↕</span>
+              <span className="shrink-0 text-faint">
+                <span aria-hidden="true">{way.shifts.length}</span>
                 <span className="sr-only">{count(way.shifts.length, 'shift')}</span>
               </span>
             </span>
