@@ -2,6 +2,7 @@ import { INSTRUMENT_TABLE } from '../core/instruments/instruments.ts';
 import { expose } from 'comlink';
 import type { VerovioToolkit } from 'verovio/esm';
 import { pagePicture, type PictureCopy } from '../core/score/page-picture.ts';
+import { withClearTempo } from '../core/score/clear-tempo.ts';
 import { lineStarts } from '../core/score/lines.ts';
 import { scoreOf } from '../core/score/from-study.ts';
 import { bookOrder } from '../core/grading/book-order.ts';
@@ -56,7 +57,7 @@ const engraver = {
   async engrave(study: ScoredStudy, page: PageSetting): Promise<string> {
     const verovio = await ready();
     layOut(verovio, study, page);
-    return verovio.renderToSVG(1);
+    return pictureOf(verovio);
   },
 
   /** The same picture, made light for one of the two copies on the page. */
@@ -103,7 +104,7 @@ const engraver = {
       layOut(verovio, excerptOf(one, octave > 0 ? octave + 1 : 8), { ...pageFor(size), staffHeight: 24 });
       if (press.room < 110) press.newPage();
       press.write(`${place + 1}. ${variation.name}`, { size: 11, face: 'bold', gap: 0 });
-      press.picture(verovio.renderToSVG(1));
+      press.picture(pictureOf(verovio));
     }
     return press.finish();
   },
@@ -148,7 +149,7 @@ const engraver = {
       if (bookStopped) return undefined;
       const { width } = pageFor(size);
       layOut(verovio, scored, { width, staffHeight: BOOK_STAFF });
-      studyInBook(press, scored, manner, verovio.renderToSVG(1));
+      studyInBook(press, scored, manner, pictureOf(verovio));
       starts.push(press.pages);
     }
     lines.forEach((line, place) => press.fill(line, String(starts[place] ?? contents)));
@@ -241,8 +242,13 @@ function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting):
   verovio.loadData(musicXml(scoreOf(study, lines)));
 }
 
+/** A page as it is engraved, counted from 1, its tempo clear of brackets. */
+function pictureOf(verovio: VerovioToolkit, page = 1): string {
+  return withClearTempo(verovio.renderToSVG(page));
+}
+
 function pagesOf(verovio: VerovioToolkit): string[] {
-  return Array.from({ length: verovio.getPageCount() }, (_, page) => verovio.renderToSVG(page + 1));
+  return Array.from({ length: verovio.getPageCount() }, (_, page) => pictureOf(verovio, page + 1));
 }
 
 export type Engraver = typeof engraver;

@@ -236,10 +236,20 @@ describe('what stands on the sheet', () => {
             clashes.push(words[i].textContent + ' and ' + words[i + 1 + k].textContent);
         }));
       }
+      // No bracket goes through the tempo.
+      for (const tempo of document.querySelectorAll('.screen-copy .tempo')) {
+        const a = tempo.getBoundingClientRect();
+        for (const line of document.querySelectorAll('.screen-copy [class*="bracketSpan"] path, .screen-copy path[class*="bracketSpan"]')) {
+          const b = line.getBoundingClientRect();
+          if (b.left < a.right && b.right > a.left && b.top > a.top + a.height / 4 && b.top < a.bottom - a.height / 5)
+            clashes.push(tempo.textContent + ' and a bracket');
+        }
+      }
       return { clashes, pictures: document.querySelectorAll('.screen-copy > svg, svg.fingerboard, svg.climb').length };`;
     for (const asked of [
       'instrument=violin&tonic=G&form=chromatic&octaves=3',
       'instrument=violin&tonic=G%23&form=harmonic-minor&octaves=3',
+      'instrument=violin&tonic=Db&octaves=2&bowing={"slur":4,"perBeat":4}',
       'instrument=bass&tonic=Ab&octaves=2',
       'instrument=cello&tonic=D&octaves=2&figure=key-set',
     ]) {
