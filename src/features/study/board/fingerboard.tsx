@@ -201,7 +201,7 @@ export const Fingerboard = memo(function Fingerboard({
           from={at(move.from)}
           to={at(move.to)}
           y={12 + ARROW * lane}
-          label={room === undefined || isNow(move) ? moveLabel(move, length) : ''}
+          label={room === undefined ? moveLabel(move, length) : ''}
           wide={WIDE}
           now={isNow(move)}
         />
@@ -212,7 +212,7 @@ export const Fingerboard = memo(function Fingerboard({
           from={at(move.from)}
           to={at(move.to)}
           y={named + 28 + ARROW * lane}
-          label={room === undefined || isNow(move) ? moveLabel(move, length) : ''}
+          label={room === undefined ? moveLabel(move, length) : ''}
           wide={WIDE}
           now={isNow(move)}
         />
@@ -280,7 +280,7 @@ function lanesOf(placed: readonly InLane[]): number {
   return Math.max(0, ...placed.map(({ lane }) => lane + 1));
 }
 
-/** `3 half steps · 74 mm · 2×`: how far the hand goes on this string, and how often. */
+/** `3 half steps · 74 mm · 2×`, for paper: how far the hand goes on this string, and how often. On the desk the line above says it. */
 function moveLabel({ from, to, arrivals }: HandMove, length: number): string {
   const words = `${counted(Math.abs(to - from), 'half step')} · ${Math.round(stopSpan(length, from, to))} mm`;
   return arrivals.length > 1 ? `${words} · ${arrivals.length}×` : words;

@@ -1,4 +1,5 @@
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { Recipe } from '../../../core/recipe/recipe.ts';
 import type { BuiltStudy } from '../../../core/study/build.ts';
 import type { Changes } from '../../../core/study/known-study.ts';
 import type { Look } from '../look.ts';
@@ -11,6 +12,8 @@ import type { Pinning } from '../note/use-pinning.ts';
 
 /** What a room may look at and do; what follows when stands at `useFollowing`. */
 export interface DeskView {
+  /** What is asked for now, before anything has followed it. */
+  readonly asked: Recipe;
   readonly study: ScoredStudy;
   readonly listed: ScoredStudy;
   /** All ways of the study; nothing while a pin can't be played. */

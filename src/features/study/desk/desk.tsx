@@ -169,6 +169,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
     (): DeskView | undefined =>
       pictured &&
       listed && {
+        asked: recipe ?? listed.recipe,
         study: pictured,
         listed,
         settled,
@@ -186,6 +187,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
         onSheet: setSheet,
       },
     [
+      recipe,
       pictured,
       listed,
       settled,

@@ -1,6 +1,6 @@
 import { lazy, Suspense, memo, useMemo, useState, type ComponentType } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { schoolOf } from '../../../core/recipe/recipe.ts';
+import { schoolOf, type Recipe } from '../../../core/recipe/recipe.ts';
 import { wayName } from '../../../core/fingering/reading/way-name.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { Button } from '../../../ui/button.tsx';
@@ -46,7 +46,7 @@ export const ROOMS = [
 export type RoomId = (typeof ROOMS)[number]['id'];
 
 function WaysRoom({ desk }: { desk: DeskView }) {
-  const { study, listed, settled, chosen, kept, look, others, selection, editing, pinning, onSelect } = desk;
+  const { asked, study, listed, settled, chosen, kept, look, others, selection, editing, pinning, onSelect } = desk;
   // The list is drawn when ways change, not with every note that is chosen or pinned.
   const list = useMemo(
     () =>
@@ -82,18 +82,26 @@ function WaysRoom({ desk }: { desk: DeskView }) {
       <Button kind="quiet" disabled={study.recipe.pins.length === study.way.fingers.length} onClick={pinning.keepAll}>
         Keep this fingering
       </Button>
-      <Own listed={listed} onSelect={onSelect} onTake={pinning.takeOver} onSchool={editing.followSchool} />
+      <Own
+        asked={asked}
+        listed={listed}
+        onSelect={onSelect}
+        onTake={pinning.takeOver}
+        onSchool={editing.followSchool}
+      />
     </>
   );
 }
 
 /** A fingering typed as a line, and a school by sliders; made when they are unfolded. */
 const Own = memo(function Own({
+  asked,
   listed,
   onSelect,
   onTake,
   onSchool,
 }: {
+  asked: Recipe;
   listed: ScoredStudy;
   onSelect: DeskView['onSelect'];
   onTake: DeskView['pinning']['takeOver'];
@@ -106,12 +114,7 @@ const Own = memo(function Own({
       {open ? (
         <>
           <OwnLine key={listed.title} study={listed} onTake={onTake} onSelect={onSelect} />
-          <OwnSchool
-            school={schoolOf(listed.recipe)}
-            instrument={listed.recipe.instrument}
-            recipe={listed.recipe}
-            onSchool={onSchool}
-          />
+          <OwnSchool school={schoolOf(asked)} instrument={asked.instrument} recipe={asked} onSchool={onSchool} />
         </>
       ) : null}
     </details>
