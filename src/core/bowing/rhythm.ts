@@ -44,8 +44,10 @@ export function divisionOf(bowing: Bowing): number {
  * When each note sounds. Notes follow the rhythm's cell, or are even, `perBeat` to a beat; held
  * notes last for as many as they are held for. The last note is held to the end of its beat, and so
  * is a long top of no given length. Each part of a study begins a bar; a pick-up stands before one.
+ * A passage that brings times of its own keeps them, rests included.
  */
 export function timeNotes(passage: Passage, bowing: Bowing, chromatic = false): TimedNote[] {
+  if (passage.beatsToABar !== undefined) return ownTimes(passage);
   const plain = lengthsOf(passage, bowing);
   const { beats } = metreOf(passage, bowing, chromatic);
   const bar = beats * TICKS_PER_BEAT;
@@ -73,6 +75,16 @@ export function timeNotes(passage: Passage, bowing: Bowing, chromatic = false): 
   });
 }
 
+/** The times a passage's notes bring with them. */
+function ownTimes({ notes }: Passage): TimedNote[] {
+  return notes.map(({ at, time }) => ({
+    at,
+    again: 0,
+    onset: Math.round((time?.onset ?? 0) * TICKS_PER_BEAT),
+    length: Math.round((time?.length ?? 1) * TICKS_PER_BEAT),
+  }));
+}
+
 /** True for the last note of a part. */
 function isLast({ notes, parts }: Passage, at: number): boolean {
   return at === notes.length - 1 || parts.includes(at + 1);
@@ -80,6 +92,7 @@ function isLast({ notes, parts }: Passage, at: number): boolean {
 
 /** The bars of a study. */
 export function metreOf(passage: Passage, bowing: Bowing, chromatic = false): Metre {
+  if (passage.beatsToABar !== undefined) return { beats: passage.beatsToABar, compound: false };
   let onset = 0;
   const onsets = lengthsOf(passage, bowing).map((length) => {
     const now = onset;

@@ -48,4 +48,6 @@ export interface Passage {
   readonly tonic: Pitch;
   /** Whether the key leans to sharps or to flats: how a pitch outside it is called. */
   readonly leaning: 1 | -1;
+  /** Beats to a bar of a passage whose notes bring times of their own; left out where the bowing decides. */
+  readonly beatsToABar?: number;
 }

@@ -20,5 +20,6 @@ export function barsOf({ passage, recipe }: { readonly passage: Passage; readonl
     const bar = Math.floor(piece.onset / length + 1e-9);
     (bars[bar] ??= []).push(piece);
   }
-  return { bars, metre };
+  // A bar of silence has no pieces.
+  return { bars: Array.from(bars, (bar) => bar ?? []), metre };
 }

@@ -27,7 +27,7 @@ export function scoreOf(study: ScoredStudy, lines: readonly number[] = []): Scor
   const { bars, metre } = barsOf(study);
   const clefs = clefPlan(
     instrument,
-    bars.map((bar) => bar.map(({ at }) => passage.notes[at]?.pitch.midi ?? 0)),
+    soundingBars(bars).map((bar) => bar.map(({ at }) => passage.notes[at]?.pitch.midi ?? 0)),
   );
   const marks = endedAtLines(
     marksOf(study),
@@ -175,13 +175,18 @@ function tupletEdge(bar: readonly WrittenPiece[], index: number): 'start' | 'sto
   return starts ? 'start' : 'stop';
 }
 
-/** Rests that fill a bar up after its last note: at the end of a study or of a part. */
+/** Bars for the clef: one of silence is read with the bar before it. */
+function soundingBars(bars: readonly (readonly WrittenPiece[])[]): (readonly WrittenPiece[])[] {
+  let last: readonly WrittenPiece[] = [];
+  return bars.map((bar) => (last = bar.length > 0 ? bar : last));
+}
+
+/** Rests that fill a bar up after its last note: at the end of a study or of a part, or in an exercise. */
 function restsAfter(bar: readonly WrittenPiece[], metre: Metre): (1 | 2)[] {
   const length = TICKS_PER_BEAT * metre.beats;
   const last = bar[bar.length - 1];
-  if (!last) return [];
-  const barEnd = (Math.floor(last.onset / length + 1e-9) + 1) * length;
-  let left = barEnd - last.onset - last.length;
+  const barEnd = last ? (Math.floor(last.onset / length + 1e-9) + 1) * length : length;
+  let left = last ? barEnd - last.onset - last.length : length;
   const rests: (1 | 2)[] = [];
   for (const beats of [2, 1] as const) {
     while (left >= beats * TICKS_PER_BEAT - 1e-6 && (beats === 1 || left % (2 * TICKS_PER_BEAT) === 0)) {

@@ -12,17 +12,27 @@ export interface Hand {
  */
 export function fingerAt(
   frames: readonly Frame[],
-  { hand, thumb }: Hand,
+  hand: Hand,
   stop: number,
   reaching = false,
 ): StoppingFinger | undefined {
+  return placeAt(frames, hand, stop, reaching)?.finger;
+}
+
+/** The same with how the finger lies there. */
+export function placeAt(
+  frames: readonly Frame[],
+  { hand, thumb }: Hand,
+  stop: number,
+  reaching = false,
+): FingerPlace | undefined {
   const offset = stop - hand;
   const places = frames
     .filter((frame) => !frame.chromaticOnly && (frame.region === 'thumb') === thumb)
     .filter((frame) => hand >= frame.hands[0] && hand <= frame.hands[1])
     .flatMap((frame) => frame.places)
     .filter((place) => place.offset === offset && (reaching || place.reach === 'none'));
-  return places.sort((a, b) => strain(a) - strain(b))[0]?.finger;
+  return places.sort((a, b) => strain(a) - strain(b))[0];
 }
 
 /** How far a place lies from where its finger falls by itself; between equals, the lower finger. */

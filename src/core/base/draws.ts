@@ -1,0 +1,13 @@
+/**
+ * Numbers from 0 to 1 that look drawn and are the same for the same seed (mulberry32, public domain): for models that
+ * are tried, never for anything that is kept.
+ */
+export function draws(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}

@@ -1,0 +1,109 @@
+import type { Bowing } from '../recipe/bowing.ts';
+import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
+import { crossingsOf } from '../fingering/fingering.ts';
+import type { PassageNote } from '../passage/passage.ts';
+import type { ScoredStudy } from '../score/scored-study.ts';
+
+/** One note of an exercise: a note of the study, or one that helps to find it, under a finger. */
+export interface Step {
+  readonly note: PassageNote;
+  readonly finger: FingeredNote;
+}
+
+/** A note with its time, in quarter notes from the beginning. */
+export interface TimedStep extends Step {
+  readonly onset: number;
+  readonly length: number;
+}
+
+interface Written {
+  readonly title: string;
+  readonly bowing: Bowing;
+  /** Words over notes, by their place in the exercise. */
+  readonly words?: readonly { readonly at: number; readonly text: string }[];
+}
+
+/**
+ * An exercise: notes taken out of a study, in the rhythm of its bowing. It is a study like any other:
+ * engraved, played, printed and written to files as they are.
+ */
+export function exerciseOf(study: ScoredStudy, steps: readonly Step[], written: Written): ScoredStudy {
+  return made(study, steps, written, {});
+}
+
+/** An exercise whose notes have times of their own, with rests between; `beats` quarter notes to a bar. */
+export function timedExercise(
+  study: ScoredStudy,
+  steps: readonly TimedStep[],
+  beats: number,
+  written: Written,
+): ScoredStudy {
+  const timed = steps.map(({ note, finger, onset, length }): Step => ({
+    finger,
+    note: { ...note, time: { onset, length } },
+  }));
+  return made(study, timed, written, { beatsToABar: beats });
+}
+
+function made(
+  { recipe, passage, look }: ScoredStudy,
+  steps: readonly Step[],
+  { title, bowing, words = [] }: Written,
+  times: { readonly beatsToABar?: number },
+): ScoredStudy {
+  const notes = steps.map(({ note: { added: _, ...note } }, at): PassageNote => {
+    const before = steps[at - 1]?.note;
+    return { ...note, at, ...(before?.pitch.midi === note.pitch.midi ? { repeats: true as const } : {}) };
+  });
+  const fingers = steps.map(({ finger }, at): FingeredNote => ({ ...finger, at }));
+  const highest = Math.max(...notes.map((note) => note.pitch.midi));
+  return {
+    title,
+    recipe: { ...recipe, bowing, remarks: [...words], pins: [] },
+    passage: {
+      notes,
+      course: 'free',
+      top: notes.findIndex((note) => note.pitch.midi === highest),
+      parts: [0],
+      tonic: passage.tonic,
+      leaning: passage.leaning,
+      ...times,
+    },
+    way: wayOf(fingers),
+    ...(look ? { look } : {}),
+  };
+}
+
+/** Fingers as a way of playing: its shifts and crossings, without a cost. */
+function wayOf(fingers: readonly FingeredNote[]): Way {
+  return {
+    cost: 0,
+    mirrored: false,
+    systems: [],
+    fingers,
+    shifts: shiftsBetween(fingers),
+    slides: [],
+    crossings: crossingsOf(fingers),
+    terms: [],
+  };
+}
+
+function shiftsBetween(fingers: readonly FingeredNote[]): Shift[] {
+  const stopped = fingers.filter(({ finger }) => finger !== 0);
+  return stopped.slice(1).flatMap((to, place) => {
+    const from = stopped[place] as FingeredNote;
+    return from.hand === to.hand && from.thumb === to.thumb
+      ? []
+      : [{ from: from.at, to: to.at, semitones: to.hand - from.hand }];
+  });
+}
+
+/** The notes of a study from one to another, backwards where the second comes first. */
+export function notesBetween({ passage, way }: ScoredStudy, from: number, to: number): Step[] {
+  const steps: Step[] = [];
+  for (let at = from; from <= to ? at <= to : at >= to; at += from <= to ? 1 : -1) {
+    const [note, finger] = [passage.notes[at], way.fingers[at]];
+    if (note && finger) steps.push({ note, finger });
+  }
+  return steps;
+}
