@@ -1,10 +1,11 @@
 import { backupPieces, readingBackup, type Kept, type Unreadable } from '../core/library/backup.ts';
-import { mergeBackup, type Merge } from '../core/library/backup-merge.ts';
+import { mergeBackup, STORED, type Merge } from '../core/library/backup-merge.ts';
 import { listed } from '../core/study/listed-study.ts';
 import { BOOKS_KEPT, readBooks } from './book.ts';
 import { inOneGo } from './database.ts';
 import { listOf, readFacts } from './facts.ts';
 import { newId, readLibrary } from './library.ts';
+import { LADDERS_KEPT, readAllPupils, readLadders } from './pupils.ts';
 import { tellOthers } from './other-tabs.ts';
 import { readSchools, SCHOOLS_KEPT } from './schools.ts';
 import { CALLS, readMockCalls, readSyllabuses, SYLLABUSES } from './syllabuses.ts';
@@ -25,6 +26,7 @@ const LISTS = [
   { kind: 'syllabuses', key: SYLLABUSES, read: readSyllabuses },
   { kind: 'books', key: BOOKS_KEPT, read: readBooks },
   { kind: 'examinations', key: CALLS, read: readMockCalls },
+  { kind: 'ladders', key: LADDERS_KEPT, read: readLadders },
 ] as const;
 
 /** Everything the teacher has made; what cannot be read as it is. */
@@ -37,13 +39,16 @@ async function everything(onProgress: OnProgress): Promise<Kept> {
       if (!good.has(nameOf(record))) unreadable.push({ kind, key: nameOf(record).slice(0, 200), record });
     }
   }
-  const [schools, syllabuses, books, examinations] = await Promise.all([
+  const { kept: pupils, damaged: ofPupils } = await readAllPupils();
+  unreadable.push(...ofPupils);
+  const [schools, syllabuses, books, examinations, ladders] = await Promise.all([
     readSchools(),
     readSyllabuses(),
     readBooks(),
     readMockCalls(),
+    readLadders(),
   ]);
-  return { studies, schools, syllabuses, books, examinations, unreadable };
+  return { studies, schools, syllabuses, books, examinations, ladders, ...pupils, unreadable };
 }
 
 /** What tells one entry of a list from another: its id, or all of it. */
@@ -81,7 +86,7 @@ export async function importLibrary(text: string, onProgress: OnProgress = unhea
   if (!step.value.ok) throw new Error(step.value.refusal.message);
   const merge = mergeBackup(await everything((share) => onProgress(0.4 + share * 0.2)), step.value.value, newId);
   const { fresh } = merge;
-  await inOneGo(['studies', 'listed', 'facts'], async (transaction) => {
+  await inOneGo([...STORED, 'listed', 'facts'], async (transaction) => {
     const studies = transaction.objectStore('studies');
     const lists = transaction.objectStore('listed');
     const facts = transaction.objectStore('facts');
@@ -91,14 +96,22 @@ export async function importLibrary(text: string, onProgress: OnProgress = unhea
       await Promise.all(written);
       onProgress(0.6 + (0.4 * place) / fresh.studies.length);
     }
-    for (const { kind, key, record } of fresh.unreadable) if (kind === 'studies') await studies.add(record, key);
+    for (const kind of STORED) {
+      if (kind === 'studies') continue;
+      const store = transaction.objectStore(kind);
+      await Promise.all(fresh[kind].map((one) => store.add(one, one.id)));
+    }
+    for (const { kind, key, record } of fresh.unreadable) {
+      const store = STORED.find((one) => one === kind);
+      if (store) await transaction.objectStore(store).add(record, key);
+    }
     for (const { kind, key } of LISTS) {
       const lost = fresh.unreadable.filter((one) => one.kind === kind).map(({ record }) => record);
       const added: readonly unknown[] = [...fresh[kind], ...lost];
       if (added.length > 0) await facts.put([...listOf(await facts.get(key)), ...added], key);
     }
   });
-  tellOthers(fresh.studies.map(({ id }) => id));
+  tellOthers(['pupils', ...fresh.studies.map(({ id }) => id)]);
   return merge;
 }
 

@@ -8,6 +8,11 @@ interface Schema extends DBSchema {
   studies: { key: string; value: unknown };
   /** What lists need of each study that can be read, under the study's own id (`ListedStudy`). */
   listed: { key: string; value: unknown; indexes: { updated: string } };
+  pupils: { key: string; value: unknown };
+  /** What is set to pupils, their tries and their lessons; each record names its pupil. */
+  assignments: { key: string; value: unknown; indexes: { pupil: string } };
+  attempts: { key: string; value: unknown; indexes: { pupil: string } };
+  lessons: { key: string; value: unknown; indexes: { pupil: string } };
   /** Small facts about the database itself, such as whether the demo has been laid out. */
   facts: { key: string; value: unknown };
 }
@@ -32,6 +37,12 @@ const MIGRATIONS: readonly ((database: Database, upgrade: Upgrade) => Promise<vo
     for (let at = await upgrade.objectStore('studies').openCursor(); at; at = await at.continue()) {
       const study = SavedStudy.safeParse(at.value);
       if (study.success) void lists.put(listed(study.data), at.key);
+    }
+  },
+  (database) => {
+    database.createObjectStore('pupils');
+    for (const store of ['assignments', 'attempts', 'lessons'] as const) {
+      database.createObjectStore(store).createIndex('pupil', 'pupil');
     }
   },
 ];

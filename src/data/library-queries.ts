@@ -82,6 +82,8 @@ const MANY = 100;
 /** Whatever is on screen of studies is asked for again. */
 export function studiesChanged(client: QueryClient, changed?: readonly string[]): void {
   const ids = changed && changed.length <= MANY ? changed : undefined;
+  // Other tabs and imports tell of pupils in the same breath.
+  if (!changed || changed.includes('pupils')) void client.invalidateQueries({ queryKey: ['pupils'] });
   void client.invalidateQueries({ queryKey: LIST });
   void client.invalidateQueries({ queryKey: WHOLE });
   if (!ids) void client.invalidateQueries({ queryKey: ONE });

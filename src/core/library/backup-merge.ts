@@ -12,7 +12,7 @@ export interface Merge {
 }
 
 /**
- * What a backup adds to what is here. Nothing here is replaced, also not a record that cannot be
+ * What a backup adds to what is here: pupils and their work where they are lacking. Nothing here is replaced, also not a record that cannot be
  * read: what has changed since stands beside the file's state, which gets a new id. A file read
  * twice adds nothing the second time; two states under one id within a file are two.
  */
@@ -41,6 +41,17 @@ export function mergeBackup(here: Kept, file: Kept, newId: () => string): Merge 
       return [{ ...one, id: newId() }];
     });
   };
+  // A pupil twice, or a try counted twice, would be false: of pupils and their work what is here stays as it is.
+  const lacking = <One extends { readonly id: string }>(
+    mine: readonly One[],
+    theirs: readonly One[],
+    taken: readonly string[],
+  ): One[] => {
+    const ids = new Set([...mine.map(({ id }) => id), ...taken]);
+    const fresh = theirs.filter(({ id }) => !ids.has(id) && ids.add(id));
+    known += theirs.length - fresh.length;
+    return fresh;
+  };
   const takenBy = (kind: string): string[] => here.unreadable.filter((one) => one.kind === kind).map(({ key }) => key);
   const held = new Set(here.examinations.map((one) => JSON.stringify(one)));
   const examinations = file.examinations.filter((one) => !held.has(JSON.stringify(one)));
@@ -51,17 +62,25 @@ export function mergeBackup(here: Kept, file: Kept, newId: () => string): Merge 
     syllabuses: added(here.syllabuses, file.syllabuses, takenBy('syllabuses')),
     books: added(here.books, file.books, takenBy('books')),
     examinations,
+    pupils: lacking(here.pupils, file.pupils, takenBy('pupils')),
+    assignments: lacking(here.assignments, file.assignments, takenBy('assignments')),
+    attempts: lacking(here.attempts, file.attempts, takenBy('attempts')),
+    lessons: lacking(here.lessons, file.lessons, takenBy('lessons')),
+    ladders: added(here.ladders, file.ladders, takenBy('ladders')),
     unreadable: unreadableAdded(here, file),
   };
   return { fresh, known, beside };
 }
 
+/** Kinds whose records stand each under a key of its own. */
+export const STORED = ['studies', 'pupils', 'assignments', 'attempts', 'lessons'] as const;
+
 /** Records that cannot be read come along where their place is free, or the same is not there already. */
 function unreadableAdded(here: Kept, file: Kept): Unreadable[] {
-  const taken = new Set(
-    [...here.unreadable, ...file.studies.map(({ id }) => ({ kind: 'studies', key: id }))].map(placeOf),
-  );
-  for (const { id } of here.studies) taken.add(placeOf({ kind: 'studies', key: id }));
+  const taken = new Set(here.unreadable.map(placeOf));
+  for (const kind of STORED) {
+    for (const { id } of [...file[kind], ...here[kind]]) taken.add(placeOf({ kind, key: id }));
+  }
   const held = new Set(here.unreadable.map(({ record }) => JSON.stringify(record)));
   return file.unreadable.filter((one) => !held.has(JSON.stringify(one.record)) && !taken.has(placeOf(one)));
 }

@@ -1,15 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SCHOOLS } from '../schools/schools.ts';
+import { Assignment, Lesson, Pupil } from '../practice/pupil.ts';
 import { SHIPPED } from '../grading/shipped/shipped.ts';
 import { arbitraryRecipe } from '../recipe/arbitrary-recipe.ts';
 import { playable, tried } from '../study/playable.ts';
 import type { SavedStudy } from '../study/saved-study.ts';
-import { readBackup, writeBackup, type Kept } from './backup.ts';
+import { NOTHING_KEPT, readBackup, writeBackup, type Kept } from './backup.ts';
 import { mergeBackup, mergeWords } from './backup-merge.ts';
 
 const NOW = '2026-03-02T10:00:00.000Z';
-const NOTHING: Kept = { studies: [], schools: [], syllabuses: [], books: [], examinations: [], unreadable: [] };
+const NOTHING = NOTHING_KEPT;
 
 function saved(id: string, recipe: object, name?: string): SavedStudy {
   const { recipe: whole, ways } = playable({ ways: 1, ...recipe });
@@ -26,6 +27,7 @@ function saved(id: string, recipe: object, name?: string): SavedStudy {
 }
 
 const KEPT: Kept = {
+  ...NOTHING_KEPT,
   studies: [
     saved('study-1', { instrument: 'violin', tonic: 'G', octaves: 2 }, 'Ivo, Thursday'),
     saved('study-2', { instrument: 'cello', tonic: 'Eb', form: 'melodic-minor', octaves: 2 }),
@@ -43,6 +45,22 @@ const KEPT: Kept = {
       calls: [{ item: 'a', tonic: 'D', went: 'shaky' }],
     },
   ],
+  pupils: [Pupil.parse({ id: 'pupil-1', name: 'Pella', instrument: 'violin', created: NOW, updated: NOW })],
+  assignments: [
+    Assignment.parse({
+      id: 'set-1',
+      pupil: 'pupil-1',
+      study: 'study-1',
+      set: '2026-03-02',
+      target: { bpm: 60, perBeat: 2 },
+      updated: NOW,
+    }),
+  ],
+  attempts: [
+    { id: 'try-1', pupil: 'pupil-1', study: 'study-1', rung: 'whole', date: '2026-03-02', bpm: 60, result: 'clean' },
+  ],
+  lessons: [Lesson.parse({ id: 'lesson-1', pupil: 'pupil-1', date: '2026-03-02', updated: NOW })],
+  ladders: [{ id: 'my-ladder', name: 'My ladder', rungs: ['names', 'shift'] }],
   unreadable: [{ kind: 'studies', key: 'study-9', record: { id: 'study-9', recipe: { instrument: 'serpent' } } }],
 };
 
@@ -117,14 +135,14 @@ describe('a backup read into a library', () => {
     const merge = mergeBackup(NOTHING, KEPT, counter());
     expect(merge.fresh).toEqual(KEPT);
     expect(mergeWords(merge)).toBe(
-      '3 studies, 1 school, 1 syllabus, 1 book, 1 mock examination and 1 record that cannot be read added.',
+      '3 studies, 1 school, 1 syllabus, 1 book, 1 mock examination, 1 pupil, 1 study set, 1 try, 1 lesson, 1 ladder and 1 record that cannot be read added.',
     );
   });
 
   it('adds nothing to the one it came from', () => {
     const merge = mergeBackup(KEPT, KEPT, counter());
     expect(merge.fresh).toEqual(NOTHING);
-    expect(mergeWords(merge)).toBe('Nothing added, 7 already here.');
+    expect(mergeWords(merge)).toBe('Nothing added, 12 already here.');
   });
 
   it('stands beside what has changed since, and does so once', () => {
@@ -134,7 +152,7 @@ describe('a backup read into a library', () => {
     };
     const first = mergeBackup(changed, KEPT, counter());
     expect(first.fresh.studies).toEqual([{ ...KEPT.studies[0], id: 'fresh-1' }]);
-    expect(mergeWords(first)).toBe('1 study added, 6 already here; 1 stands beside your own, changed state.');
+    expect(mergeWords(first)).toBe('1 study added, 11 already here; 1 stands beside your own, changed state.');
     const after: Kept = { ...changed, studies: [...changed.studies, ...first.fresh.studies] };
     expect(mergeBackup(after, KEPT, counter()).fresh).toEqual(NOTHING);
   });

@@ -4,19 +4,26 @@ import { parseJson, readOutside } from '../base/reading.ts';
 import { Book } from '../book/book.ts';
 import { MockCall } from '../grading/mock-call.ts';
 import { Syllabus } from '../grading/syllabus.ts';
+import { Ladder } from '../practice/ladder.ts';
+import { Assignment, Lesson, LoggedAttempt, Pupil } from '../practice/pupil.ts';
 import { School } from '../schools/school.ts';
 import { SavedStudy } from '../study/saved-study.ts';
 
 const FORMAT = 'step-ladder-library';
 const VERSION = 1;
 
-/** What a library holds: studies, and the teacher's own schools, syllabuses, fingerings and mock examinations. */
+/** What a library holds: studies, the teacher's own schools, syllabuses, fingerings and mock examinations, and the pupils. */
 const KINDS = {
   studies: { entry: SavedStudy, most: 100_000, words: ['study', 'studies'] },
   schools: { entry: School, most: 1000, words: ['school', 'schools'] },
   syllabuses: { entry: Syllabus, most: 1000, words: ['syllabus', 'syllabuses'] },
   books: { entry: Book, most: 100, words: ['book', 'books'] },
   examinations: { entry: MockCall, most: 100_000, words: ['mock examination', 'mock examinations'] },
+  pupils: { entry: Pupil, most: 10_000, words: ['pupil', 'pupils'] },
+  assignments: { entry: Assignment, most: 200_000, words: ['study set', 'studies set'] },
+  attempts: { entry: LoggedAttempt, most: 2_000_000, words: ['try', 'tries'] },
+  lessons: { entry: Lesson, most: 200_000, words: ['lesson', 'lessons'] },
+  ladders: { entry: Ladder, most: 1000, words: ['ladder', 'ladders'] },
 } as const satisfies Record<string, { entry: z.ZodType; most: number; words: readonly [one: string, more: string] }>;
 
 type Kind = keyof typeof KINDS;
@@ -40,6 +47,11 @@ const Head = z.object({
   syllabuses: z.array(z.unknown()).max(KINDS.syllabuses.most).default([]),
   books: z.array(z.unknown()).max(KINDS.books.most).default([]),
   examinations: z.array(z.unknown()).max(KINDS.examinations.most).default([]),
+  pupils: z.array(z.unknown()).max(KINDS.pupils.most).default([]),
+  assignments: z.array(z.unknown()).max(KINDS.assignments.most).default([]),
+  attempts: z.array(z.unknown()).max(KINDS.attempts.most).default([]),
+  lessons: z.array(z.unknown()).max(KINDS.lessons.most).default([]),
+  ladders: z.array(z.unknown()).max(KINDS.ladders.most).default([]),
   unreadable: z.array(Unreadable).max(100_000).default([]),
 });
 
@@ -50,6 +62,21 @@ export const KEPT_KINDS = Object.keys(KINDS) as readonly Kind[];
 export function kindWords(kind: Kind): readonly [one: string, more: string] {
   return KINDS[kind].words;
 }
+
+/** A library with nothing in it. */
+export const NOTHING_KEPT: Kept = {
+  studies: [],
+  schools: [],
+  syllabuses: [],
+  books: [],
+  examinations: [],
+  pupils: [],
+  assignments: [],
+  attempts: [],
+  lessons: [],
+  ladders: [],
+  unreadable: [],
+};
 
 /** Writes all that is kept down, piece by piece; `exported` is the moment, as an ISO date and time. */
 export function* backupPieces(kept: Kept, exported: string): Generator<string> {
@@ -90,7 +117,7 @@ export function* readingBackup(text: string): Generator<number, Outcome<Kept>> {
   const head = readOutside(Head, json.value);
   if (!head.ok) return atPlace(head, 'Nothing was imported.');
   const all = KEPT_KINDS.reduce((sum, kind) => sum + head.value[kind].length, 0);
-  const kept: Record<Kind, unknown[]> = { studies: [], schools: [], syllabuses: [], books: [], examinations: [] };
+  const kept = Object.fromEntries(KEPT_KINDS.map((kind) => [kind, []])) as unknown as Record<Kind, unknown[]>;
   let done = 0;
   for (const kind of KEPT_KINDS) {
     for (const [place, one] of head.value[kind].entries()) {

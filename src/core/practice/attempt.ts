@@ -6,17 +6,18 @@ export const RESULTS = ['clean', 'shaky', 'missed'] as const;
 
 export type Result = (typeof RESULTS)[number];
 
-const id = z
+/** What a thing is known by. */
+export const Id = z
   .string({ error: 'An id is 1 to 80 letters, digits and dashes.' })
   .regex(/^[\w-]{1,80}$/, { error: 'An id is 1 to 80 letters, digits and dashes.' });
 
 /** One try at a rung: what the log is made of. */
 export const Attempt = z.object({
   /** Known by it wherever the log goes; read twice it counts once. */
-  id: id.optional(),
-  study: id,
+  id: Id.optional(),
+  study: Id,
   /** The rung as `rungsOf` calls it: `whole`, `shift-2`. */
-  rung: id,
+  rung: Id,
   date: Day,
   /** Beats a minute it was played at. */
   bpm: z

@@ -1,7 +1,8 @@
 import { draws } from '../base/draws.ts';
 import type { Attempt, Result } from './attempt.ts';
 import { dayAfter, daysBetween, type Day } from './day.ts';
-import { planToday, type PlannedStudy, type Practice } from './plan.ts';
+import { planToday, type PlannedStudy } from './plan.ts';
+import type { Practice } from './practice-time.ts';
 import { standingOf, type ClimbedRung } from './standing.ts';
 
 /**

@@ -1,7 +1,7 @@
-import { z } from 'zod';
 import { counted } from '../base/words.ts';
 import type { Attempt } from './attempt.ts';
 import { dayAfter, daysBetween, weekdayOf, type Day } from './day.ts';
+import type { Practice } from './practice-time.ts';
 import { heard, review, sureOn, type Review } from './review.ts';
 import { standingOf, type ClimbedRung, type Standing } from './standing.ts';
 import { stepsTo, raisedFrom, USUAL_TEMPO_RULE, type TempoRule } from './tempo-steps.ts';
@@ -18,23 +18,6 @@ export interface PlannedStudy {
   readonly rungs: readonly ClimbedRung[];
   readonly tries: readonly Attempt[];
 }
-
-/** When and how long there is practice. */
-export const Practice = z.object({
-  /** Minutes a day. */
-  minutes: z
-    .number()
-    .int()
-    .min(5, { error: 'Practice is 5 to 240 minutes a day.' })
-    .max(240, { error: 'Practice is 5 to 240 minutes a day.' }),
-  /** Days of the week without practice, 0 for Sunday to 6 for Saturday. */
-  restDays: z
-    .array(z.number().int().min(0).max(6))
-    .max(6, { error: 'At least one day of the week is for practice.' })
-    .default([]),
-});
-
-export type Practice = z.infer<typeof Practice>;
 
 /** One thing to practise. */
 export interface PlanLine {

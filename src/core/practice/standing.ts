@@ -42,7 +42,7 @@ export function climbed({ id, name, bpm, seconds, strains, rung }: RungHere): Cl
 }
 
 /**
- * Where a study stands after its tries. A rung is passed by so many clean tries in a row; a rung whose tempo climbs,
+ * Where a study stands after its tries. A rung is passed by so many clean tries in a row, or by one that the teacher heard; a rung whose tempo climbs,
  * by those at the tempo to reach. Once every rung is passed the study is kept: each day it is played then is a review.
  */
 export function standingOf(
@@ -63,7 +63,10 @@ export function standingOf(
       ofTempo.push(one);
       if (tempoAfter(rung.bpm, ofTempo, rule).reached) passed.add(rung.id);
     } else if (rung) {
-      const clean = one.result === 'clean' && one.bpm >= rung.bpm * SLOWEST ? (run.get(rung.id) ?? 0) + 1 : 0;
+      const clean =
+        one.result === 'clean' && one.bpm >= rung.bpm * SLOWEST
+          ? (run.get(rung.id) ?? 0) + (one.heard ? rung.clean : 1)
+          : 0;
       run.set(rung.id, clean);
       if (clean >= rung.clean) passed.add(rung.id);
     }

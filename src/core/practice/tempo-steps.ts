@@ -33,20 +33,21 @@ export interface TempoNow {
 }
 
 /**
- * The tempo after a log of tries, oldest first. A try below the tempo that was set counts for nothing
+ * The tempo after a log of tries, oldest first. What a teacher heard clean in a lesson counts for all the clean
+ * times that are asked. A try below the tempo that was set counts for nothing
  * unless it was missed; one above it counts as if it were at it.
  * @example tempoAfter(80, [], rule) // { bpm: 48, clean: 0, reached: false, raised: 0 }
  */
 export function tempoAfter(
   target: number,
-  tries: readonly Pick<Attempt, 'bpm' | 'result'>[],
+  tries: readonly Pick<Attempt, 'bpm' | 'result' | 'heard'>[],
   rule: TempoRule,
 ): TempoNow {
   let bpm = Math.min(target, Math.max(1, Math.round((target * rule.begin) / 100)));
   let [clean, missed, raised, reached] = [0, 0, 0, false];
-  for (const { bpm: played, result } of tries) {
+  for (const { bpm: played, result, heard } of tries) {
     if (result === 'clean' && played >= bpm) {
-      clean += 1;
+      clean += heard ? rule.afterClean : 1;
       missed = 0;
       if (clean < rule.afterClean) continue;
       if (bpm >= target) reached = true;

@@ -1,6 +1,6 @@
 import { memo, useEffect } from 'react';
 import { toast } from 'sonner';
-import { writeBackup } from '../../../core/library/backup.ts';
+import { NOTHING_KEPT, writeBackup } from '../../../core/library/backup.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { useKeepStudies, useTakenOver } from '../../../data/library-queries.ts';
@@ -86,8 +86,7 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
     onOther(keeping.there);
   };
   const exportIt = (): void => {
-    const none = { schools: [], syllabuses: [], books: [], examinations: [], unreadable: [] };
-    const text = writeBackup({ studies: [keeper.here], ...none }, new Date().toISOString());
+    const text = writeBackup({ ...NOTHING_KEPT, studies: [keeper.here] }, new Date().toISOString());
     download(fileName(keeper.here.name ?? title, 'json'), text, 'application/json');
   };
 
