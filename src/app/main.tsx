@@ -2,9 +2,8 @@ import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
-import { layOutDemo } from '../data/demo.ts';
 import { hashOfKey } from '../data/query-keys.ts';
-import { adoptStudioFromAddress } from '../data/studio.ts';
+import { adoptStudioFromAddress, currentStudio } from '../data/studio.ts';
 import { LibraryScreen } from '../features/library/library-screen.tsx';
 import { NoticesScreen } from '../features/notices/notices-screen.tsx';
 import { NewStudyScreen, SavedStudyScreen } from '../features/study/study-screen.tsx';
@@ -25,6 +24,34 @@ const BookScreen = lazy(async () => ({
 const SyllabusScreen = lazy(async () => ({
   default: (await import('../features/syllabus/syllabus-screen.tsx')).SyllabusScreen,
 }));
+
+const PupilsScreen = lazy(async () => ({
+  default: (await import('../features/pupils/pupils-screen.tsx')).PupilsScreen,
+}));
+const PupilScreen = lazy(async () => ({
+  default: (await import('../features/pupils/page/pupil-screen.tsx')).PupilScreen,
+}));
+const LessonScreen = lazy(async () => ({
+  default: (await import('../features/pupils/lesson/lesson-screen.tsx')).LessonScreen,
+}));
+const PracticeScreen = lazy(async () => ({
+  default: (await import('../features/pupils/room/practice-screen.tsx')).PracticeScreen,
+}));
+const SheetScreen = lazy(async () => ({
+  default: (await import('../features/pupils/sheet/sheet-screen.tsx')).SheetScreen,
+}));
+
+/** Screens that come when they are asked for. */
+const LATER = [
+  ['/syllabus', SyllabusScreen],
+  ['/book', BookScreen],
+  ['/tuning', TuningScreen],
+  ['/pupils', PupilsScreen],
+  ['/pupils/:id', PupilScreen],
+  ['/pupils/:id/lesson', LessonScreen],
+  ['/pupils/:id/practice', PracticeScreen],
+  ['/pupils/:id/sheet', SheetScreen],
+] as const;
 
 adoptStudioFromAddress();
 reloadWhereFilesAreGone();
@@ -53,8 +80,13 @@ function NoSuchPage() {
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no place for the application.');
 
+/** The teacher's own studio needs nothing; the demonstration is laid out once. */
+async function layOut(): Promise<void> {
+  if (currentStudio() === 'demo') await (await import('../data/demo.ts')).layOutDemo();
+}
+
 // A demonstration that can't be laid out still opens; the library then says why it can't be read.
-layOutDemo()
+layOut()
   .catch(() => undefined)
   .finally(() => {
     createRoot(root).render(
@@ -67,30 +99,17 @@ layOutDemo()
                   <Route path="/" element={<LibraryScreen />} />
                   <Route path="/studies/new" element={<NewStudyScreen />} />
                   <Route path="/studies/:id" element={<SavedStudyScreen />} />
-                  <Route
-                    path="/syllabus"
-                    element={
-                      <Suspense>
-                        <SyllabusScreen />
-                      </Suspense>
-                    }
-                  />
-                  <Route
-                    path="/book"
-                    element={
-                      <Suspense>
-                        <BookScreen />
-                      </Suspense>
-                    }
-                  />
-                  <Route
-                    path="/tuning"
-                    element={
-                      <Suspense>
-                        <TuningScreen />
-                      </Suspense>
-                    }
-                  />
+                  {LATER.map(([path, Screen]) => (
+                    <Route
+                      key={path}
+                      path={path}
+                      element={
+                        <Suspense>
+                          <Screen />
+                        </Suspense>
+                      }
+                    />
+                  ))}
                   <Route path="/notices" element={<NoticesScreen />} />
                   <Route path="*" element={<NoSuchPage />} />
                 </Route>

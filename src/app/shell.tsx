@@ -3,7 +3,6 @@ import { Link, NavLink, Outlet } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { Toaster, toast } from 'sonner';
 import { useNewerVersion } from './newer-version.ts';
-import { resetDemo } from '../data/demo.ts';
 import { useOtherTabs } from '../data/library-queries.ts';
 import { chooseStudio, currentStudio } from '../data/studio.ts';
 
@@ -21,11 +20,12 @@ export function Shell() {
           <Link to="/" className="font-serif text-2xl font-bold">
             Step Ladder
           </Link>
-          <nav aria-label="Main" className="flex gap-5">
+          <nav aria-label="Main" className="flex flex-wrap gap-x-5">
             <Place to="/">Library</Place>
             <Place to="/studies/new">Build</Place>
+            <Place to="/pupils">Pupils</Place>
             <Place to="/syllabus">Syllabus</Place>
-            <Place to="/book">Your book</Place>
+            <Place to="/book">Book</Place>
             <Place to="/tuning">Tuning</Place>
           </nav>
           {currentStudio() === 'demo' ? <DemoBanner /> : null}
@@ -78,7 +78,7 @@ function DemoBanner() {
   const reset = async (): Promise<void> => {
     setBusy(true);
     try {
-      await resetDemo();
+      await (await import('../data/demo.ts')).resetDemo();
       await client.invalidateQueries();
       toast.success('The demonstration studio is as it was.');
     } catch (error) {

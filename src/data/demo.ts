@@ -1,9 +1,15 @@
+import { DEMO_PUPILS } from '../../demo/pupils.ts';
 import { DEMO_BOOK, DEMO_STUDIO } from '../../demo/studio.ts';
+import { dayAfter, weekdayOf } from '../core/practice/day.ts';
+import { LADDERS, USUAL_LADDER } from '../core/practice/ladder.ts';
+import { Pupil, type Assignment } from '../core/practice/pupil.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
+import { coach } from '../workers/coach.ts';
 import { engine } from '../workers/engine.ts';
 import { BOOKS_KEPT, OWN_BOOK } from './book.ts';
 import { database, troubleFrom } from './database.ts';
 import { addStudies, toSaved } from './library.ts';
+import { keepPupilRecords } from './pupils.ts';
 import { currentStudio } from './studio.ts';
 
 const LAID_OUT = 'demo-laid-out';
@@ -24,7 +30,9 @@ export async function layOutDemo(): Promise<void> {
 export async function resetDemo(): Promise<void> {
   if (currentStudio() !== 'demo') throw new Error('Only the demonstration studio can be reset.');
   const db = await database();
-  await Promise.all([db.clear('studies'), db.clear('listed')]);
+  await Promise.all(
+    (['studies', 'listed', 'pupils', 'assignments', 'attempts', 'lessons'] as const).map((store) => db.clear(store)),
+  );
   await fillDemo();
 }
 
@@ -38,7 +46,53 @@ async function fillDemo(): Promise<void> {
     studies.push(toSaved(built.value, 0, new Date(now - place * 60_000).toISOString(), study.name));
   }
   await addStudies(studies);
+  await fillPupils(studies, new Date(now).toISOString());
   const db = await database();
   await db.put('facts', [{ id: OWN_BOOK, text: DEMO_BOOK }], BOOKS_KEPT);
   await db.put('facts', true, LAID_OUT);
+}
+
+/** The pupils of the demonstration, with eight weeks of practice behind them; `now` is an ISO date and time. */
+async function fillPupils(studies: readonly SavedStudy[], now: string): Promise<void> {
+  const today = now.slice(0, 10);
+  for (const [place, { pupil, minutes, restDays, examIn, set, heard }] of DEMO_PUPILS.entries()) {
+    const practice = { minutes, restDays: [...restDays] };
+    const exam = examIn === undefined ? undefined : dayAfter(today, examIn);
+    const ladder = LADDERS.find(({ id }) => id === pupil.ladder) ?? USUAL_LADDER;
+    const assignments = set.flatMap(({ study, weeksAgo, bpm, words = '' }): Assignment[] => {
+      const saved = studies[study];
+      if (!saved) return [];
+      return [
+        {
+          id: `${pupil.id}-set-${study}`,
+          pupil: pupil.id,
+          study: saved.id,
+          set: dayAfter(today, -7 * weeksAgo),
+          target: { bpm, perBeat: saved.recipe.bowing.perBeat },
+          words,
+          updated: now,
+        },
+      ];
+    });
+    const toClimb = assignments.flatMap(({ study, set: from, target }) => {
+      const saved = studies.find(({ id }) => id === study);
+      return saved ? [{ saved, ladder, target, set: from }] : [];
+    });
+    const lastLesson = dayAfter(today, -(((weekdayOf(today) - (pupil.lessonDay ?? 0) + 6) % 7) + 1));
+    const tries = await coach().invent(toClimb, practice, dayAfter(today, -56), 55, exam, place + 1);
+    await keepPupilRecords({
+      pupils: [Pupil.parse({ ...pupil, practice, exam, created: now, updated: now })],
+      assignments,
+      attempts: tries.map((one, k) => ({ ...one, id: `${pupil.id}-try-${k}`, pupil: pupil.id, seconds: 45 })),
+      lessons: heard.map((weeks) => ({
+        id: `${pupil.id}-lesson-${weeks}`,
+        pupil: pupil.id,
+        date: dayAfter(lastLesson, -7 * weeks),
+        heard: [],
+        words: '',
+        ended: true,
+        updated: now,
+      })),
+    });
+  }
 }

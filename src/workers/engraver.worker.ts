@@ -9,6 +9,7 @@ import { bookOrder } from '../core/grading/book-order.ts';
 import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { buildStudy } from '../core/study/build.ts';
+import type { WeekSheet } from '../core/practice/week-sheet.ts';
 import { CAUTION } from '../core/shifts/caution.ts';
 import { excerptOf } from '../core/score/excerpt.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
@@ -109,6 +110,32 @@ const engraver = {
     return press.finish();
   },
 
+  /** A pupil's week as a PDF file: on one page where it can be one. */
+  async week(sheet: WeekSheet, size: PaperSize): Promise<Uint8Array> {
+    const [verovio, { Press }, { faces }, { weekFoot, weekHead, weekStudy }] = await Promise.all([
+      ready(),
+      import('./press/press.ts'),
+      import('./press/faces.ts'),
+      import('./press/week-page.ts'),
+    ]);
+    const studies = sheet.studies.flatMap((one) => {
+      const scored = scoredFrom(one.saved);
+      return scored ? [{ one, scored }] : [];
+    });
+    let press = new Press(sheet.pupil, size, await faces());
+    for (const staffHeight of WEEK_STAVES) {
+      press = new Press(`${sheet.pupil}: the week`, size, await faces());
+      weekHead(press, sheet);
+      for (const { one, scored } of studies) {
+        layOut(verovio, scored, { width: pageFor(size).width, staffHeight });
+        weekStudy(press, one, sheet.days, pictureOf(verovio));
+      }
+      weekFoot(press);
+      if (press.pages === 1) break;
+    }
+    return press.finish();
+  },
+
   /** Stops the book that is being written. */
   cancelBook(): void {
     bookStopped = true;
@@ -201,6 +228,9 @@ const PAPER_STAFF = 32;
 
 /** In a book, of which several studies share a page: 7.4 mm. */
 const BOOK_STAFF = 28;
+
+/** Of a week's sheet, the first with which it fills one page; the last is still well read on a stand. */
+const WEEK_STAVES = [30, 26, 22] as const;
 
 function pageFor(size: PaperSize): PageSetting {
   const { width, height } = PAPER_SIZES[size];

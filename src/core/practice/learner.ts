@@ -1,6 +1,6 @@
 import { draws } from '../base/draws.ts';
 import type { Attempt, Result } from './attempt.ts';
-import { dayAfter, daysBetween, type Day } from './day.ts';
+import { dayAfter, daysBetween, weekdayOf, type Day } from './day.ts';
 import { planToday, type PlannedStudy } from './plan.ts';
 import type { Practice } from './practice-time.ts';
 import { standingOf, type ClimbedRung } from './standing.ts';
@@ -47,12 +47,39 @@ export interface Trial {
 }
 
 /** How many of a pupil's studies stand on the day of the exam under a policy. The same seed is the same pupil. */
-export function tryPolicy(policy: Policy, trial: Trial): number {
-  const { seed, studies: count, weeks, practice, begins } = trial;
+export function tryPolicy(policy: Policy, { seed, studies: count, weeks, practice, begins }: Trial): number {
   const nature = draws(seed);
-  const learner: Learner = { chance: draws(seed + 1), quick: 0.1 + 0.1 * nature(), keeps: 2 + 3 * nature() };
-  const exam = dayAfter(begins, 7 * weeks);
   const studies = Array.from({ length: count }, (_, k) => invented(k, count, weeks, begins, nature));
+  const exam = dayAfter(begins, 7 * weeks);
+  const { parts } = lived(policy, studies, practice, begins, 7 * weeks, exam, seed);
+  return studies.filter(({ id }) => (parts.get(id) ?? []).every((part) => strengthOn(part, exam) >= STANDS)).length;
+}
+
+/** The log of a pupil who practises some studies by our plan for so many days: for a demonstration. */
+export function inventedLog(
+  studies: readonly Omit<PlannedStudy, 'tries'>[],
+  practice: Practice,
+  begins: Day,
+  days: number,
+  exam: Day | undefined,
+  seed: number,
+): Attempt[] {
+  const { tries } = lived('our plan', studies, practice, begins, days, exam, seed);
+  return [...tries.values()].flat().sort((a, b) => a.date.localeCompare(b.date));
+}
+
+/** Some days of a pupil's practice: the tries made, and how strongly each part is held at the end. */
+function lived(
+  policy: Policy,
+  studies: readonly Omit<PlannedStudy, 'tries'>[],
+  practice: Practice,
+  begins: Day,
+  days: number,
+  exam: Day | undefined,
+  seed: number,
+) {
+  const nature = draws(seed + 2);
+  const learner: Learner = { chance: draws(seed + 1), quick: 0.1 + 0.1 * nature(), keeps: 2 + 3 * nature() };
   const parts = new Map(
     studies.map(({ id, rungs }) => [
       id,
@@ -61,9 +88,9 @@ export function tryPolicy(policy: Policy, trial: Trial): number {
   );
   const tries = new Map<string, Attempt[]>(studies.map(({ id }) => [id, []]));
   let turn = 0;
-  for (let k = 0; k < 7 * weeks; k += 1) {
+  for (let k = 0; k < days; k += 1) {
     const date = dayAfter(begins, k);
-    if (practice.restDays.includes(new Date(date).getUTCDay())) continue;
+    if (practice.restDays.includes(weekdayOf(date))) continue;
     const known = studies
       .map((study) => ({ ...study, tries: tries.get(study.id) ?? [] }))
       .filter(({ set }) => set <= date);
@@ -76,11 +103,12 @@ export function tryPolicy(policy: Policy, trial: Trial): number {
     for (const { study, rung, minutes, bpm } of lines) {
       const own = known.find(({ id }) => id === study);
       if (!own) continue;
-      const results = practise(learner, own, parts.get(study) ?? [], rung, minutes, date);
+      const asked = own.rungs.find(({ id }) => id === rung)?.bpm ?? bpm;
+      const results = practise(learner, own, parts.get(study) ?? [], rung, minutes, date, bpm / asked);
       tries.get(study)?.push(...results.map((result) => ({ study, rung, date, bpm, result })));
     }
   }
-  return studies.filter(({ id }) => (parts.get(id) ?? []).every((part) => strengthOn(part, exam) >= STANDS)).length;
+  return { parts, tries };
 }
 
 /** A study nobody has heard of, set some weeks in, two a week. */
@@ -143,10 +171,12 @@ function practise(
   rung: string,
   minutes: number,
   date: Day,
+  /** Share of the tempo to reach: what is slower comes out clean sooner. */
+  haste: number,
 ): Result[] {
   const at = rungs.findIndex(({ id }) => id === rung);
-  // The last rung is the whole study.
-  const touched = at === rungs.length - 1 ? parts : parts.slice(at, at + 1);
+  // The last rung is the whole study; so is one that climbs.
+  const touched = at === rungs.length - 1 || rungs[at]?.climbs ? parts : parts.slice(at, at + 1);
   for (const part of touched) {
     const now = strengthOn(part, date);
     if (part.last !== undefined && part.last < date && learner.chance() < now) part.halfLife *= SPACING;
@@ -161,7 +191,8 @@ function practise(
         (1 - part.strength) * (learner.quick / TRIES_A_MINUTE) * (touched.length === 1 ? 1 : 1.5 / touched.length);
     const weakest = Math.min(...touched.map(({ strength }) => strength));
     const drawn = learner.chance();
-    results.push(drawn < weakest ? 'clean' : drawn < (1 + weakest) / 2 ? 'shaky' : 'missed');
+    const clean = weakest ** (haste ** 3);
+    results.push(drawn < clean ? 'clean' : drawn < (3 + clean) / 4 ? 'shaky' : 'missed');
   }
   return results;
 }

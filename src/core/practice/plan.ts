@@ -68,6 +68,8 @@ const FIGURES = {
   /** Minutes of the day for each study that is climbed at a time; at least and at most so many studies. */
   minutesEach: 9,
   atOnce: { least: 2, most: 5 },
+  /** A tempo is raised at most so often in a day. */
+  stepsADay: 3,
   /** Rungs of one study in a day. */
   rungsADay: 5,
   /** Share of the day that kept work may take while something is still climbed. */
@@ -236,9 +238,23 @@ function oneDay(expected: readonly Expected[], practice: Practice, date: Day, ex
     const taken = chosen.some(({ study }) => study === one.study.id);
     if (!taken && (one.review as Review).last < date) take(keptLine(one, sure, date, soon));
   }
+  lengthen(chosen, expected, room());
   const items = apart(chosen);
   const minutes = items.reduce((sum, line) => sum + line.minutes, 0);
   return { date, minutes, items, breaks: breaksIn(items) };
+}
+
+/** What is left of the minutes goes to tempi that climb: more than one step in a day where there is time for it. */
+function lengthen(chosen: PlanLine[], expected: readonly Expected[], left: number): void {
+  let spare = left;
+  chosen.forEach((line, place) => {
+    const one = expected.find(({ study }) => study.id === line.study);
+    const rung = one?.left.find(({ id }) => id === line.rung);
+    if (!rung?.climbs || spare <= 0) return;
+    const more = Math.min(spare, line.minutes * (FIGURES.stepsADay - 1));
+    chosen[place] = { ...line, minutes: line.minutes + more };
+    spare -= more;
+  });
 }
 
 /** Minutes of work until a study stands. */
@@ -340,9 +356,10 @@ function live(
   const mine = items.filter(({ study }) => study === one.study.id);
   if (mine.length === 0) return;
   one.last = date;
-  for (const { kind, rung: id } of mine) {
+  for (const { kind, rung: id, minutes } of mine) {
+    const rung = one.left.find((other) => other.id === id);
     if (kind === 'kept' && one.review) one.review = heard(one.review, date, 'clean');
-    else step(one, id, pace.passes / pace.outOf);
+    else step(one, id, rung?.climbs ? minutes / minutesFor(rung, one.bpm) : 1, pace.passes / pace.outOf);
   }
   if (one.left.length === 0 && !one.review) {
     one.by = date;
@@ -350,15 +367,19 @@ function live(
   }
 }
 
-/** A day's work on a rung brings it on by a part of a step. */
-function step(one: Expected, id: string, part: number): void {
-  one.worked += 1;
+/** Work on a rung, `units` times what passes it once if all goes well, brings it on by a part of a step. */
+function step(one: Expected, id: string, units: number, passes: number): void {
+  one.worked += units;
   const rung = one.left.find((other) => other.id === id);
-  const done = (one.done.get(id) ?? 0) + part;
+  const done = (one.done.get(id) ?? 0) + units * passes;
   if (!rung || done < 1 - 1e-9) return void one.done.set(id, done);
-  one.done.set(id, done - 1);
-  if (rung.climbs && one.bpm < rung.bpm) one.bpm = raisedFrom(one.bpm, rung.bpm, one.rule);
-  else one.left = one.left.filter((other) => other !== rung);
+  let over = done;
+  while (over >= 1 - 1e-9 && one.left.includes(rung)) {
+    over -= 1;
+    if (rung.climbs && one.bpm < rung.bpm) one.bpm = raisedFrom(one.bpm, rung.bpm, one.rule);
+    else one.left = one.left.filter((other) => other !== rung);
+  }
+  one.done.set(id, over);
 }
 
 /**
@@ -379,7 +400,7 @@ function readinessOf(
 /** Days of work there are before a day: those planned, and what could be added between standing and then. */
 function trialsOf({ worked, by, steps }: Expected, end: Day): number {
   const spare = by === undefined ? 0 : Math.max(0, daysBetween(by, end));
-  return Math.max(worked, by === undefined ? 0 : steps) + Math.floor(spare / 2);
+  return Math.max(Math.floor(worked), by === undefined ? 0 : steps) + Math.floor(spare / 2);
 }
 
 /** The chance of at least `needed` successes in `trials`, each with chance `p`. */

@@ -1,4 +1,5 @@
 import { counted } from '../base/words.ts';
+import type { Day } from './day.ts';
 import type { Standing } from './standing.ts';
 import type { Target } from './rungs-here.ts';
 
@@ -6,13 +7,14 @@ import type { Target } from './rungs-here.ts';
 export interface Proposal {
   readonly kind: 'repeat' | 'raise' | 'next' | 'kept' | 'slower';
   readonly words: string;
+  /** When a study that stands should be heard again. */
+  readonly hearBy?: Day;
 }
 
 /** What comes after a study was heard: the rung again, the next, a tempo more or less, or that it is kept now. */
 export function proposalFor(before: Standing, after: Standing, target: Target): Proposal {
   if (after.stands) {
-    const due = after.review?.due;
-    return { kind: 'kept', words: due ? `It stands. Hear it again by ${due}.` : 'It stands.' };
+    return { kind: 'kept', words: 'It stands.', ...(after.review ? { hearBy: after.review.due } : {}) };
   }
   const { next } = after;
   if (!next) return { kind: 'repeat', words: 'Nothing is left to climb.' };

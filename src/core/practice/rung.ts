@@ -265,7 +265,7 @@ export const RUNGS = [
     tempo: { share: 1 },
     fromMemory: true,
     clean: 2,
-    says: 'From memory, at {target}.',
+    says: 'Without the page, at {target}.',
   },
 ] as const satisfies readonly Rung[];
 

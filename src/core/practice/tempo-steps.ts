@@ -32,6 +32,9 @@ export interface TempoNow {
   readonly raised: number;
 }
 
+/** No tempo falls under this share of the one it was begun at. From memory. */
+const LEAST_OF_BEGIN = 0.85;
+
 /**
  * The tempo after a log of tries, oldest first. What a teacher heard clean in a lesson counts for all the clean
  * times that are asked. A try below the tempo that was set counts for nothing
@@ -44,6 +47,7 @@ export function tempoAfter(
   rule: TempoRule,
 ): TempoNow {
   let bpm = Math.min(target, Math.max(1, Math.round((target * rule.begin) / 100)));
+  const floor = Math.round(bpm * LEAST_OF_BEGIN);
   let [clean, missed, raised, reached] = [0, 0, 0, false];
   for (const { bpm: played, result, heard } of tries) {
     if (result === 'clean' && played >= bpm) {
@@ -60,7 +64,8 @@ export function tempoAfter(
       clean = 0;
       missed += 1;
       if (missed < rule.afterMissed) continue;
-      bpm = loweredFrom(bpm, rule);
+      // Never much slower than it was begun: what is too hard there is another rung's work.
+      bpm = Math.max(floor, loweredFrom(bpm, rule));
       missed = 0;
       reached = false;
     } else if (result === 'shaky') clean = 0;

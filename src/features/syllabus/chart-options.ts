@@ -1,15 +1,5 @@
-import type { LineSeriesOption, ScatterSeriesOption } from 'echarts/charts';
-import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components';
-import type { ComposeOption } from 'echarts/core';
 import type { Fitted } from '../../core/grading/grade-study.ts';
-
-/** What a chart is drawn from. */
-export type Option = ComposeOption<
-  ScatterSeriesOption | LineSeriesOption | GridComponentOption | LegendComponentOption | TooltipComponentOption
->;
-
-const INK = '#26221d';
-const FACE = "'Alegreya Sans', sans-serif";
+import { FACE, INK, type Option } from '../../ui/drawing.tsx';
 
 /** Across, upwards, and what it is called. */
 export type Point = [number, number, string];

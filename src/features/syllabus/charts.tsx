@@ -1,9 +1,5 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { LineChart, ScatterChart } from 'echarts/charts';
-import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { init, use as takeParts } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
 import type { Features } from '../../core/grading/difficulty.ts';
 import { estimateOf, type Model } from '../../core/grading/estimate.ts';
 import type { Fitted } from '../../core/grading/grade-study.ts';
@@ -12,11 +8,10 @@ import { sectionFor, type Section, type Syllabus } from '../../core/grading/syll
 import { titleOf } from '../../core/recipe/title.ts';
 import { useSavedStudy } from '../../data/library-queries.ts';
 import { Choice } from '../../ui/choice.tsx';
+import { Drawing } from '../../ui/drawing.tsx';
 import { engine } from '../../workers/engine.ts';
 import { grader } from '../../workers/grader.ts';
-import { growth, scatter, type Option, type Point } from './chart-options.ts';
-
-takeParts([ScatterChart, LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
+import { growth, scatter, type Point } from './chart-options.ts';
 
 function useFitted(section: Section | undefined): { data: Fitted | null | undefined } {
   return useQuery({
@@ -162,22 +157,4 @@ function placed({ model, points }: Fitted): Point[] {
     estimateOf(model, features).value + 1,
     askName(ask),
   ]);
-}
-
-/** A chart in ink: drawn as SVG, so that it prints sharp. */
-function Drawing({ option, label }: { option: Option; label: string }) {
-  const place = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const element = place.current;
-    if (!element) return undefined;
-    const chart = init(element, undefined, { renderer: 'svg' });
-    chart.setOption(option);
-    const observer = new ResizeObserver(() => chart.resize());
-    observer.observe(element);
-    return () => {
-      observer.disconnect();
-      chart.dispose();
-    };
-  }, [option]);
-  return <div ref={place} role="img" aria-label={label} className="h-80 w-full max-w-4xl" />;
 }

@@ -134,6 +134,37 @@ export class Press {
     return (this.width * high) / wide;
   }
 
+  /** Lines of words, each with a row of boxes to tick at its right under the heads of their columns; points. */
+  boxes(heads: readonly string[], lines: readonly string[], box: number): void {
+    const wide = this.width - heads.length * box - 8;
+    const left = MARGIN + wide + 8;
+    this.#doc.font('italic').fontSize(7.5).fillColor('black');
+    heads.forEach((head, k) => {
+      this.#doc.text(head, left + k * box, this.#doc.y, { width: box, align: 'center', lineBreak: false });
+    });
+    this.#doc.y += 10;
+    for (const line of lines) {
+      const { y } = this.#doc;
+      const runs = runsOf(inFaces(line));
+      this.#doc.fontSize(9);
+      runs.forEach(({ words, sign }, place) => {
+        const continued = place < runs.length - 1;
+        this.#doc.font(sign ? 'signs' : 'plain');
+        if (place === 0) this.#doc.text(words, MARGIN, y, { width: wide, continued });
+        else this.#doc.text(words, { continued });
+      });
+      const high = Math.max(16, this.#doc.y - y);
+      heads.forEach((_, k) =>
+        this.#doc
+          .rect(left + k * box + 5, y, box - 10, box - 10)
+          .lineWidth(0.8)
+          .stroke('black'),
+      );
+      this.#doc.x = MARGIN;
+      this.#doc.y = y + high + 4;
+    }
+  }
+
   /** Ends the file and gives its bytes; every page from a number on bears its own and some words at its foot. */
   async finish(foot?: { readonly from: number; readonly words: string }): Promise<Uint8Array> {
     const { count } = this.#doc.bufferedPageRange();

@@ -2,12 +2,14 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Moon, Sun, X } from 'lucide-react';
 import { useStore } from 'zustand';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
+import { standStaff } from '../../../core/score/stand-staff.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
+import { useAwake } from '../../../ui/use-awake.ts';
 import { useSize, type Size } from '../../../ui/use-size.ts';
 import { engraver } from '../../../workers/engraver.ts';
 import type { StudyStore } from '../study-store.ts';
 import { lightNote } from '../board/lit-note.ts';
-import { pageAfter, pageWith, standStaff, STAND_STEP } from './stand-pages.ts';
+import { pageAfter, pageWith, STAND_STEP } from './stand-pages.ts';
 
 /** Keys that turn a page; pedals send the page keys. */
 const FORTH = ['PageDown', 'ArrowRight', 'ArrowDown'];
@@ -124,30 +126,4 @@ function usePages(
     };
   }, [study, size, zoom, fingers]);
   return { pages, trouble };
-}
-
-/** Keeps the screen awake as long as the stand is up, where the browser can. */
-function useAwake(): void {
-  useEffect(() => {
-    let lock: WakeLockSentinel | undefined;
-    let up = true;
-    const hold = async (): Promise<void> => {
-      try {
-        const held = await navigator.wakeLock.request('screen');
-        if (up) lock = held;
-        else await held.release();
-      } catch {
-        // Not every browser can, and a battery may say no: the score stands all the same.
-      }
-    };
-    // The browser lets go of it when the page is hidden.
-    const seen = (): void => void (document.visibilityState === 'visible' && hold());
-    void hold();
-    document.addEventListener('visibilitychange', seen);
-    return () => {
-      up = false;
-      document.removeEventListener('visibilitychange', seen);
-      void lock?.release();
-    };
-  }, []);
 }

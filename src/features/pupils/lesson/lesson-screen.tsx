@@ -1,0 +1,304 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { counted } from '../../../core/base/words.ts';
+import type { Result } from '../../../core/practice/attempt.ts';
+import { proposalFor } from '../../../core/practice/proposal.ts';
+import type { Lesson, LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
+import { standingOf } from '../../../core/practice/standing.ts';
+import { newId } from '../../../data/library.ts';
+import { useKeepPupilRecords, usePupil } from '../../../data/pupil-queries.ts';
+import { Button } from '../../../ui/button.tsx';
+import { useStableCallback } from '../../../ui/stable-callback.ts';
+import { StorageNotice } from '../../../ui/storage-notice.tsx';
+import { coach } from '../../../workers/coach.ts';
+import { Music } from '../music.tsx';
+import { NoSuchPupil } from '../page/pupil-screen.tsx';
+import { SetStudy } from '../page/set-study.tsx';
+import { WhatNext } from '../page/what-next-list.tsx';
+import { dayWords, today } from '../today.ts';
+import { stillSet, useClimbing, type Climbing } from '../use-climbing.ts';
+import { usePlaying } from '../use-playing.ts';
+
+/** The lesson: what was set is heard, judged by one key, and set anew. */
+export function LessonScreen() {
+  const { id } = useParams();
+  const found = usePupil(id);
+  const climbing = useClimbing(found.data);
+  if (found.error) return <StorageNotice title="The lesson cannot be opened" trouble={found.error} wholePage />;
+  if (found.isPending || (found.data && !climbing)) return <p role="status">Opening the lesson …</p>;
+  if (!found.data || !climbing) return <NoSuchPupil />;
+  return <Heard key={found.data.pupil.id} whole={found.data} climbing={climbing} />;
+}
+
+const ANSWERS = [
+  { result: 'clean', key: '1', name: 'Clean' },
+  { result: 'shaky', key: '2', name: 'Shaky' },
+  { result: 'missed', key: '3', name: 'Missed' },
+] as const satisfies readonly { result: Result; key: string; name: string }[];
+
+function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climbing[] }) {
+  const { pupil } = whole;
+  const navigate = useNavigate();
+  const keep = useKeepPupilRecords();
+  const day = today();
+  const set = useMemo(() => stillSet(climbing), [climbing]);
+  // A lesson that was begun today goes on where it was.
+  const [fresh] = useState<Lesson>(() => ({
+    id: newId(),
+    pupil: pupil.id,
+    date: day,
+    heard: [],
+    words: '',
+    ended: false,
+    updated: new Date().toISOString(),
+  }));
+  const lesson = whole.lessons.find((one) => one.date === day && !one.ended) ?? fresh;
+  const [place, setPlace] = useState(() => firstUnheard(set, lesson));
+  const here = set[Math.min(place, set.length - 1)];
+  const words = useRef<HTMLInputElement>(null);
+
+  const save = (next: Lesson, attempts: readonly LoggedAttempt[] = []): void => {
+    keep
+      .mutateAsync({ lessons: [{ ...next, updated: new Date().toISOString() }], attempts })
+      .catch((error: unknown) =>
+        toast.error(`Not kept: ${error instanceof Error ? error.message : String(error)}`, { duration: 15_000 }),
+      );
+  };
+  const judge = useStableCallback((result: Result, repeat = false): void => {
+    if (!here) return;
+    const heard = lesson.heard.find(({ assignment }) => assignment === here.assignment.id);
+    // Judged again, it is the rung that was heard, not the one that came of it.
+    const rung = heard?.rung ?? here.standing.next?.id ?? here.climb?.rungs.at(-1)?.id;
+    if (rung === undefined) return;
+    const bpm = Math.max(1, heard?.bpm ?? here.standing.bpm);
+    const attempt: LoggedAttempt = {
+      id: `${lesson.id}-${here.assignment.id}`.slice(0, 80),
+      pupil: pupil.id,
+      study: here.assignment.study,
+      rung,
+      date: day,
+      bpm,
+      result,
+      // Heard clean by the teacher it passes; to be repeated, it is a clean time like any other.
+      ...(repeat ? {} : { heard: true as const }),
+    };
+    const entry = { assignment: here.assignment.id, rung, result, bpm, words: heard?.words ?? '' };
+    const others = lesson.heard.filter(({ assignment }) => assignment !== here.assignment.id);
+    save({ ...lesson, heard: [...others, entry] }, [attempt]);
+  });
+  const move = useStableCallback((by: number): void =>
+    setPlace(Math.max(0, Math.min(set.length - 1, Math.min(place, set.length - 1) + by))),
+  );
+  const end = useStableCallback((): void => {
+    save({ ...lesson, ended: true });
+    void navigate(`/pupils/${pupil.id}/sheet`);
+  });
+  const { data: rungs } = useQuery({
+    queryKey: ['rungs', here?.toClimb],
+    queryFn: () => (here?.toClimb ? coach().rungs(here.toClimb) : []),
+    enabled: here !== undefined,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const heardNow = lesson.heard.find(({ assignment }) => assignment === here?.assignment.id);
+  const rungId = heardNow?.rung ?? here?.standing.next?.id ?? here?.climb?.rungs.at(-1)?.id;
+  const rung = rungs?.find(({ id }) => id === rungId);
+  const bpm = heardNow?.bpm ?? here?.standing.bpm ?? 60;
+  const playing = usePlaying(rung?.exercise, { bpm, metronome: true, drone: false, loop: false }, () => false);
+
+  const press = useStableCallback((event: KeyboardEvent): void => {
+    const field = ['INPUT', 'SELECT', 'TEXTAREA'].includes((event.target as Element).tagName);
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (field) {
+      if (event.key === 'Escape') (event.target as HTMLElement).blur();
+      return;
+    }
+    const answer = ANSWERS.find(({ key }) => key === event.key);
+    if (answer) judge(answer.result);
+    else if (event.key === 'ArrowDown') move(1);
+    else if (event.key === 'ArrowUp') move(-1);
+    else if (event.key === 'r' && heardNow) judge(heardNow.result, true);
+    else if (event.key === 'w') words.current?.focus();
+    else if (event.key === 'e') end();
+    else if (event.key === ' ' && !(event.target instanceof HTMLButtonElement)) playing.toggle();
+    else return;
+    event.preventDefault();
+  });
+  useEffect(() => {
+    document.addEventListener('keydown', press);
+    return () => document.removeEventListener('keydown', press);
+  }, [press]);
+
+  return (
+    <article className="lesson">
+      <header className="flex flex-wrap items-baseline justify-between gap-3">
+        <h1 className="text-2xl wrap-anywhere">
+          <Link to={`/pupils/${pupil.id}`} className="underline decoration-rule underline-offset-4">
+            {pupil.name}
+          </Link>
+          : lesson of {dayWords(day)}
+        </h1>
+        <p className="flex items-center gap-3">
+          <span role="status" className="text-faint">
+            {lesson.heard.length} of {set.length} heard
+          </span>
+          <Button kind="strong" onClick={end}>
+            <kbd>E</kbd> End, and the week’s sheet
+          </Button>
+        </p>
+      </header>
+      <div className="lesson-columns">
+        <section aria-label="What was set">
+          {set.length === 0 ? <p>Nothing is set yet: set the first study below.</p> : null}
+          <ol>
+            {set.map((one, k) => (
+              <SetLine
+                key={one.assignment.id}
+                whole={whole}
+                one={one}
+                lesson={lesson}
+                now={one === here}
+                onChoose={() => setPlace(k)}
+              />
+            ))}
+          </ol>
+        </section>
+        <section aria-label="What next" className="lesson-next">
+          <h2 className="text-lg">What next</h2>
+          <WhatNext pupil={pupil} climbing={climbing} />
+          <SetStudy whole={whole} />
+        </section>
+        {here ? (
+          <section aria-label="Now" className="lesson-now">
+            <p className="says">
+              <span className="font-serif text-xl font-bold">{rung?.name ?? '…'}</span>, {bpm} a minute. {rung?.says}
+            </p>
+            {rung ? <Music study={rung.exercise} sounding={playing.note} /> : null}
+            <div className="answers">
+              <Button onClick={playing.toggle}>{playing.on ? 'Stop' : 'Hear it'}</Button>
+              {ANSWERS.map(({ result, key, name }) => (
+                <Button
+                  key={result}
+                  kind={heardNow?.result === result ? 'strong' : 'plain'}
+                  aria-pressed={heardNow?.result === result}
+                  onClick={() => judge(result)}
+                >
+                  <kbd>{key}</kbd> {name}
+                </Button>
+              ))}
+              <Button disabled={!heardNow} onClick={() => heardNow && judge(heardNow.result, true)}>
+                <kbd>R</kbd> Repeat it
+              </Button>
+              <Button disabled={set.length < 2} onClick={() => move(1)}>
+                <kbd>↓</kbd> Next study
+              </Button>
+            </div>
+            <Words key={here.assignment.id} here={here} field={words} lesson={lesson} onLesson={save} />
+          </section>
+        ) : null}
+      </div>
+    </article>
+  );
+}
+
+function firstUnheard(set: readonly Climbing[], lesson: Lesson): number {
+  const place = set.findIndex(({ assignment }) => !lesson.heard.some((one) => one.assignment === assignment.id));
+  return Math.max(0, place);
+}
+
+/** What to listen for until the next lesson, in the teacher's own words. */
+function Words({
+  here: { assignment },
+  field,
+  lesson,
+  onLesson,
+}: {
+  here: Climbing;
+  field: React.RefObject<HTMLInputElement | null>;
+  lesson: Lesson;
+  onLesson: (lesson: Lesson) => void;
+}) {
+  const keep = useKeepPupilRecords();
+  const write = (words: string): void => {
+    if (words === assignment.words) return;
+    keep
+      .mutateAsync({ assignments: [{ ...assignment, words, updated: new Date().toISOString() }] })
+      .catch((error: unknown) => toast.error(`Not kept: ${error instanceof Error ? error.message : String(error)}`));
+    if (lesson.heard.some((one) => one.assignment === assignment.id)) {
+      onLesson({
+        ...lesson,
+        heard: lesson.heard.map((one) => (one.assignment === assignment.id ? { ...one, words } : one)),
+      });
+    }
+  };
+  return (
+    <label className="mt-2 block">
+      <span className="text-sm text-faint">
+        <kbd>W</kbd> What to listen for this week
+      </span>
+      <input
+        ref={field}
+        defaultValue={assignment.words}
+        maxLength={400}
+        onBlur={({ target }) => write(target.value.trim())}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        className="w-full border-b-2 border-ink bg-sheet px-2 py-1"
+      />
+    </label>
+  );
+}
+
+/** One study that was set: how it went, and what is set of it now. */
+function SetLine({
+  whole,
+  one,
+  lesson,
+  now,
+  onChoose,
+}: {
+  whole: PupilWhole;
+  one: Climbing;
+  lesson: Lesson;
+  now: boolean;
+  onChoose: () => void;
+}) {
+  const heard = lesson.heard.find(({ assignment }) => assignment === one.assignment.id);
+  const proposal = useMemo(() => {
+    if (!heard) return undefined;
+    const id = `${lesson.id}-${one.assignment.id}`.slice(0, 80);
+    const tries = whole.attempts.filter(({ study, id: own }) => study === one.assignment.study && own !== id);
+    const before = standingOf(one.climb?.rungs ?? [], tries);
+    return proposalFor(before, one.standing, one.assignment.target);
+  }, [heard, lesson.id, one, whole.attempts]);
+  const last = whole.lessons.findLast(({ date }) => date < lesson.date)?.date ?? one.assignment.set;
+  const days = new Set(
+    whole.attempts
+      .filter(({ study, heard: inLesson, date }) => study === one.assignment.study && !inLesson && date >= last)
+      .map(({ date }) => date),
+  ).size;
+  const sign = heard ? { clean: '✓', shaky: '~', missed: '×' }[heard.result] : '·';
+  return (
+    <li className="border-b border-rule" aria-current={now || undefined}>
+      <button
+        type="button"
+        className={`w-full px-1 py-1.5 text-left ${now ? 'bg-wash' : 'hover:bg-wash'}`}
+        onClick={onChoose}
+      >
+        <span className="flex items-baseline gap-2">
+          <span aria-hidden="true" className="w-4 text-accent">
+            {sign}
+          </span>
+          <span className="font-serif text-lg wrap-anywhere">{one.title}</span>
+          {heard ? <span className="sr-only">: {heard.result}</span> : null}
+        </span>
+        <span className="block pl-6 text-sm text-faint">
+          {proposal
+            ? `${proposal.words}${proposal.hearBy ? ` Hear it again by ${dayWords(proposal.hearBy)}.` : ''}`
+            : `${one.standing.next?.name ?? 'stands'}, ${one.standing.bpm} a minute; practised on ${counted(days, 'day')} since`}
+        </span>
+        {one.assignment.words ? <span className="block pl-6 text-sm italic">“{one.assignment.words}”</span> : null}
+      </button>
+    </li>
+  );
+}

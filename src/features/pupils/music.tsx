@@ -1,0 +1,40 @@
+import { useQuery } from '@tanstack/react-query';
+import { useLayoutEffect, useRef } from 'react';
+import { noteId, type ScoredStudy } from '../../core/score/scored-study.ts';
+import { standStaff } from '../../core/score/stand-staff.ts';
+import { engraver } from '../../workers/engraver.ts';
+import { useSize } from '../../ui/use-size.ts';
+
+/** A study or an exercise engraved as large as its place allows; the sounding note lit. */
+export function Music({ study, sounding }: { study: ScoredStudy; sounding?: number | undefined }) {
+  const place = useRef<HTMLDivElement>(null);
+  const size = useSize(place);
+  const { data, error } = useQuery({
+    queryKey: ['music', study, size?.width, size?.height],
+    queryFn: () => {
+      const { width = 600, height = 400 } = size ?? {};
+      // One picture is shown whole: a little smaller than the stand's, which turns pages.
+      const staffHeight = Math.min(72, Math.max(24, standStaff(study.passage.notes.length, width, height, 0.8)));
+      return engraver().draw(study, { width, staffHeight }, 'screen');
+    },
+    enabled: size !== undefined,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 60_000,
+  });
+  useLayoutEffect(() => {
+    place.current?.querySelectorAll('.lit').forEach((lit) => lit.classList.remove('lit'));
+    if (sounding !== undefined) place.current?.querySelector(`#${noteId(sounding)}`)?.classList.add('lit');
+  }, [sounding, data]);
+  return (
+    <div className="music-place">
+      <div
+        ref={place}
+        role="img"
+        aria-label={`Score of ${study.title}`}
+        className="score music"
+        dangerouslySetInnerHTML={{ __html: data ?? '' }}
+      />
+      {error ? <p role="alert">{error.message}</p> : null}
+    </div>
+  );
+}

@@ -1,0 +1,275 @@
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { counted } from '../../../core/base/words.ts';
+import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
+import { daysBetween } from '../../../core/practice/day.ts';
+import { planDays } from '../../../core/practice/plan.ts';
+import { logOf, type Homework } from '../../../core/practice/pupil-file.ts';
+import type { PupilWhole } from '../../../core/practice/pupil.ts';
+import { CAUTION } from '../../../core/shifts/caution.ts';
+import { useChangePupil, useDeletePupil, useKeepPupilRecords, usePupil } from '../../../data/pupil-queries.ts';
+import { useSyllabuses } from '../../../data/syllabuses.ts';
+import { Button, buttonLook } from '../../../ui/button.tsx';
+import { Dialog } from '../../../ui/dialog.tsx';
+import { download, fileName } from '../../../ui/download.ts';
+import { Menu, MenuAction } from '../../../ui/menu.tsx';
+import { Notice } from '../../../ui/notice.tsx';
+import { StorageNotice } from '../../../ui/storage-notice.tsx';
+import { homeworkFor } from '../homework.ts';
+import { PupilForm } from '../pupil-form.tsx';
+import { untilWords } from '../pupils-screen.tsx';
+import { WeekSheet } from '../sheet/week-sheet.tsx';
+import { dayWords, today, weekdayName } from '../today.ts';
+import { plannedFrom, stillSet, useClimbing, type Climbing } from '../use-climbing.ts';
+import { Circle } from './circle.tsx';
+import { DayList } from './day-list.tsx';
+import { SetList } from './set-list.tsx';
+import { SetStudy } from './set-study.tsx';
+import { WhatNext } from './what-next-list.tsx';
+
+const Progress = lazy(async () => ({ default: (await import('./progress.tsx')).Progress }));
+
+/** Everything of one pupil. */
+export function PupilScreen() {
+  const { id } = useParams();
+  const found = usePupil(id);
+  const climbing = useClimbing(found.data);
+  if (found.error) return <StorageNotice title="This pupil cannot be opened" trouble={found.error} wholePage />;
+  if (found.isPending) return <p role="status">Opening the pupil …</p>;
+  if (!found.data) return <NoSuchPupil />;
+  return <Page key={found.data.pupil.id} whole={found.data} climbing={climbing} />;
+}
+
+/** Said where an address names nobody. */
+export function NoSuchPupil() {
+  return (
+    <Notice tone="trouble" wholePage title="There is no such pupil here">
+      They may have been deleted, or are kept in another browser.{' '}
+      <Link to="/pupils" className="underline">
+        Go to the pupils
+      </Link>
+    </Notice>
+  );
+}
+
+function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climbing[] | undefined }) {
+  const { pupil } = whole;
+  const change = useChangePupil();
+  const [changing, setChanging] = useState(false);
+  const set = useMemo(() => stillSet(climbing ?? []), [climbing]);
+  const plan = useMemo(
+    () => (climbing ? planDays(plannedFrom(whole, climbing), pupil.practice, today(), 7, pupil.exam) : undefined),
+    [whole, climbing, pupil],
+  );
+  const alter = (part: Parameters<typeof change.mutateAsync>[0]['part']): void => {
+    change
+      .mutateAsync({ id: pupil.id, part: { ...part, updated: new Date().toISOString() } })
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+  };
+  return (
+    <article>
+      <header className="flex flex-wrap items-end justify-between gap-x-4 gap-y-2">
+        <div className="min-w-0 flex-1 basis-96">
+          <h1 className="text-3xl wrap-anywhere">{pupil.name}</h1>
+          <p className="text-faint">
+            <About whole={whole} />
+          </p>
+        </div>
+        <div className="no-print flex flex-wrap items-center gap-2">
+          <Link to={`/pupils/${pupil.id}/lesson`} className={buttonLook('strong')}>
+            Lesson
+          </Link>
+          <Link to={`/pupils/${pupil.id}/practice`} className={buttonLook('plain')}>
+            Practise
+          </Link>
+          <WeekSheet whole={whole} climbing={set} />
+          <More whole={whole} onChange={() => setChanging(true)} />
+        </div>
+      </header>
+      <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <div className="space-y-6">
+          <section aria-labelledby="set-heading">
+            <h2 id="set-heading" className="text-xl">
+              Set
+            </h2>
+            {climbing ? (
+              <SetList whole={whole} climbing={set} readiness={plan?.readiness ?? []} />
+            ) : (
+              <p role="status">Working out where each study stands …</p>
+            )}
+            <SetStudy whole={whole} />
+            {plan && plan.cannot.length > 0 ? (
+              <div className="mt-3">
+                <Notice tone="trouble" title="Not in time for the exam">
+                  <ul className="list-inside list-disc">
+                    {plan.cannot.map((words) => (
+                      <li key={words}>{words}</li>
+                    ))}
+                  </ul>
+                </Notice>
+              </div>
+            ) : null}
+          </section>
+          <section aria-labelledby="progress-heading">
+            <h2 id="progress-heading" className="text-xl">
+              Over the weeks
+            </h2>
+            {climbing ? (
+              <Suspense>
+                <Progress whole={whole} climbing={climbing} />
+              </Suspense>
+            ) : null}
+          </section>
+        </div>
+        <div className="space-y-6">
+          <section aria-labelledby="today-heading">
+            <h2 id="today-heading" className="text-xl">
+              Today
+            </h2>
+            {plan && climbing ? <DayList day={plan.days[0]} climbing={set} /> : null}
+          </section>
+          <section aria-labelledby="next-heading" className="no-print">
+            <h2 id="next-heading" className="text-xl">
+              What next
+            </h2>
+            {climbing ? <WhatNext pupil={pupil} climbing={climbing} /> : null}
+            {climbing ? (
+              <div className="mt-3">
+                <Circle climbing={climbing} />
+              </div>
+            ) : null}
+          </section>
+          <section aria-labelledby="notes-heading" className="no-print">
+            <h2 id="notes-heading" className="text-xl">
+              Notes
+            </h2>
+            <textarea
+              aria-label="Your notes on this pupil"
+              defaultValue={pupil.notes}
+              maxLength={8000}
+              rows={4}
+              onBlur={(event) => event.target.value !== pupil.notes && alter({ notes: event.target.value })}
+              className="w-full border border-rule bg-sheet p-2"
+            />
+            <History whole={whole} />
+          </section>
+        </div>
+      </div>
+      <p className="mt-6 max-w-prose text-sm text-faint">{CAUTION}</p>
+      <PupilForm
+        pupil={pupil}
+        open={changing}
+        onClose={() => setChanging(false)}
+        onKeep={({ id: _, created: __, ...part }) => {
+          alter({
+            setUp: undefined,
+            school: undefined,
+            grade: undefined,
+            exam: undefined,
+            lessonDay: undefined,
+            ...part,
+          });
+          setChanging(false);
+        }}
+      />
+    </article>
+  );
+}
+
+/** `Violin, 3/4 · Grade 3 · exam 12 May, in 40 days · lessons on Thursday` */
+function About({ whole: { pupil } }: { whole: PupilWhole }) {
+  const syllabus = useSyllabuses().find(({ id }) => id === pupil.grade?.syllabus);
+  const grade = syllabus?.sections
+    .find(({ instrument }) => instrument === pupil.instrument)
+    ?.grades.find(({ id }) => id === pupil.grade?.grade);
+  const facts = [
+    `${INSTRUMENT_TABLE[pupil.instrument].name}${pupil.setUp?.size ? `, ${pupil.setUp.size}` : ''}`,
+    grade?.name,
+    pupil.exam ? `exam ${dayWords(pupil.exam)}, ${untilWords(daysBetween(today(), pupil.exam))}` : undefined,
+    pupil.lessonDay === undefined ? undefined : `lessons on ${weekdayName(pupil.lessonDay)}`,
+    pupil.smallHand ? 'small hand' : undefined,
+    `${pupil.practice.minutes} minutes a day`,
+  ];
+  return facts.filter((fact) => fact !== undefined).join(' · ');
+}
+
+/** Lessons that were held, the latest first. */
+function History({ whole: { lessons, assignments } }: { whole: PupilWhole }) {
+  if (lessons.length === 0) return null;
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer">{counted(lessons.length, 'lesson')} held</summary>
+      <ul className="mt-1">
+        {lessons.toReversed().map((lesson) => (
+          <li key={lesson.id} className="border-b border-rule py-1">
+            <span className="font-medium">{dayWords(lesson.date)}</span>
+            {lesson.ended ? '' : ' (begun)'}: {counted(lesson.heard.length, 'study', 'studies')} heard,{' '}
+            {lesson.heard.filter(({ result }) => result === 'clean').length} clean
+            {lesson.words ? <span className="block italic">“{lesson.words}”</span> : null}
+            {lesson.heard
+              .filter(({ words, assignment }) => words && assignments.some(({ id }) => id === assignment))
+              .map(({ words, assignment }) => (
+                <span key={assignment} className="block text-sm italic">
+                  “{words}”
+                </span>
+              ))}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** What is done now and then: change, files, delete. */
+function More({ whole, onChange }: { whole: PupilWhole; onChange: () => void }) {
+  const { pupil } = whole;
+  const remove = useDeletePupil();
+  const keep = useKeepPupilRecords();
+  const navigate = useNavigate();
+  const [deleting, setDeleting] = useState(false);
+  const fail = (error: unknown): void =>
+    void toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
+  const homework = async (): Promise<Homework> => homeworkFor(whole);
+  const takeHome = async (): Promise<void> => {
+    download(fileName(`homework ${pupil.name}`, 'json'), JSON.stringify(await homework(), null, 1), 'application/json');
+  };
+  const sendLog = (): void => {
+    const log = logOf(whole, new Date().toISOString());
+    download(fileName(`log ${pupil.name}`, 'json'), JSON.stringify(log, null, 1), 'application/json');
+  };
+  const goodbye = async (): Promise<void> => {
+    const gone = await remove.mutateAsync(pupil.id);
+    void navigate('/pupils');
+    toast(`${pupil.name} is deleted, with everything of theirs.`, {
+      duration: 20_000,
+      action: { label: 'Undo', onClick: () => void keep.mutateAsync(gone).catch(fail) },
+    });
+  };
+  return (
+    <>
+      <Menu trigger={<Button>More …</Button>}>
+        <MenuAction onSelect={onChange}>Change {pupil.name} …</MenuAction>
+        <MenuAction onSelect={() => void takeHome().catch(fail)}>Homework file</MenuAction>
+        <MenuAction onSelect={sendLog}>Send the log back</MenuAction>
+        <MenuAction onSelect={() => setDeleting(true)}>Delete {pupil.name} …</MenuAction>
+      </Menu>
+      <Dialog
+        open={deleting}
+        onClose={() => setDeleting(false)}
+        title={`Delete ${pupil.name}?`}
+        description="What is set, the log, the lessons and the notes go with them; studies stay in the library. An export keeps a copy."
+      >
+        <div className="mt-4 flex flex-wrap gap-2">
+          <Button kind="strong" onClick={() => void goodbye().catch(fail)}>
+            Delete everything of theirs
+          </Button>
+          <Button onClick={() => void takeHome().catch(fail)}>Export first</Button>
+          <Button kind="quiet" onClick={() => setDeleting(false)}>
+            Leave it
+          </Button>
+        </div>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,126 @@
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { counted } from '../../../core/base/words.ts';
+import { daysBetween } from '../../../core/practice/day.ts';
+import { daysToTarget, USUAL_TEMPO_RULE } from '../../../core/practice/tempo-steps.ts';
+import type { PupilWhole } from '../../../core/practice/pupil.ts';
+import type { StudyReadiness } from '../../../core/practice/plan.ts';
+import { useChangeAssignment } from '../../../data/pupil-queries.ts';
+import { Button } from '../../../ui/button.tsx';
+import { NumberField } from '../../../ui/number-field.tsx';
+import { dayWords, today } from '../today.ts';
+import { standingWords, type Climbing } from '../use-climbing.ts';
+
+/** What is set: where each study stands, its tempo, and by when it will be ready. */
+export function SetList({
+  whole,
+  climbing,
+  readiness,
+}: {
+  whole: PupilWhole;
+  climbing: readonly Climbing[];
+  readiness: readonly StudyReadiness[];
+}) {
+  const change = useChangeAssignment();
+  const alter = (id: string, part: Parameters<typeof change.mutateAsync>[0]['part']): void => {
+    change
+      .mutateAsync({ id, part: { ...part, updated: new Date().toISOString() } })
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+  };
+  if (climbing.length === 0) return <p>Nothing is set. Set a study of the library below, or one that comes next.</p>;
+  return (
+    <table className="w-full border-collapse text-left">
+      <thead>
+        <tr className="border-b-2 border-ink text-sm text-faint">
+          <th className="py-1 pr-3 font-medium">Study</th>
+          <th className="py-1 pr-3 font-medium">Tempo to reach</th>
+          <th className="hidden py-1 pr-3 font-medium sm:table-cell">Ready</th>
+          <th className="no-print py-1">
+            <span className="sr-only">Actions</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {climbing.map((one) => {
+          const { assignment, climb, standing, title, saved } = one;
+          const ready = readiness.find(({ study }) => study === assignment.study);
+          return (
+            <tr key={assignment.id} className="border-b border-rule align-top">
+              <th scope="row" className="py-1.5 pr-3 font-normal wrap-anywhere">
+                {saved ? (
+                  <Link
+                    to={`/studies/${saved.id}`}
+                    className="font-serif text-lg underline decoration-rule underline-offset-4"
+                  >
+                    {title}
+                  </Link>
+                ) : (
+                  title
+                )}
+                <span className="block text-sm">{standingWords(one)}</span>
+                {climb ? (
+                  <progress
+                    value={standing.passed.size}
+                    max={climb.rungs.length}
+                    aria-label={`Rungs passed of ${title}`}
+                    className="rungs block"
+                  />
+                ) : null}
+                {assignment.words ? <span className="block text-sm italic">“{assignment.words}”</span> : null}
+                <span className="block text-sm text-faint">
+                  Set {dayWords(assignment.set)}; {lastWords(standing.last?.date)}
+                </span>
+              </th>
+              <td className="py-1.5 pr-3 whitespace-nowrap">
+                <NumberField
+                  label={`Tempo to reach of ${title}, beats a minute`}
+                  value={assignment.target.bpm}
+                  least={20}
+                  most={400}
+                  onNumber={(bpm) => alter(assignment.id, { target: { ...assignment.target, bpm } })}
+                />
+                <span className="block text-sm text-faint">{daysWords(whole, one)}</span>
+              </td>
+              <td className="hidden py-1.5 pr-3 sm:table-cell">
+                {ready?.by ? dayWords(ready.by) : 'not in sight'}
+                {ready ? (
+                  <span className="block text-sm text-faint">{Math.round(ready.chance * 100)} in 100</span>
+                ) : null}
+              </td>
+              <td className="no-print py-1.5 text-right">
+                <Button
+                  kind="quiet"
+                  aria-label={`Put ${title} away`}
+                  onClick={() => {
+                    alter(assignment.id, { put: today() });
+                    toast(`${title} is put away; its history stays.`, {
+                      action: { label: 'Undo', onClick: () => alter(assignment.id, { put: undefined }) },
+                    });
+                  }}
+                >
+                  Put away
+                </Button>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function lastWords(last: string | undefined): string {
+  if (last === undefined) return 'not practised yet';
+  const ago = daysBetween(last, today());
+  return ago <= 0 ? 'practised today' : `practised ${counted(ago, 'day')} ago`;
+}
+
+/** `at 54; 8 to 20 days`: how far the tempo is from the one to reach. */
+function daysWords(whole: PupilWhole, { climb, standing, assignment }: Climbing): string {
+  const climbing = climb?.rungs.find(({ climbs }) => climbs);
+  if (!climbing || !standing.tempo) return '';
+  if (standing.tempo.reached) return 'reached';
+  const tries = whole.attempts.filter(({ study, rung }) => study === assignment.study && rung === climbing.id);
+  const { least, most } = daysToTarget(climbing.bpm, tries, today(), USUAL_TEMPO_RULE);
+  return `now ${standing.tempo.bpm}; ${least} to ${most} days of it`;
+}

@@ -1,0 +1,171 @@
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { counted } from '../../core/base/words.ts';
+import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
+import { daysBetween, weekdayOf } from '../../core/practice/day.ts';
+import type { Lesson, Pupil } from '../../core/practice/pupil.ts';
+import { useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
+import type { Roll } from '../../data/pupils.ts';
+import { Button, buttonLook } from '../../ui/button.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { StorageNotice } from '../../ui/storage-notice.tsx';
+import { OpenPupilFile } from './pupil-files.tsx';
+import { PupilForm } from './pupil-form.tsx';
+import { dayWords, today, weekdayName, weekOf } from './today.ts';
+
+/** A pupil not heard for so many days is pointed out. From memory. */
+const LONG_UNHEARD = 14;
+
+/** The pupils: this week's lessons, and who has not been heard. */
+export function PupilsScreen() {
+  const roll = useRoll();
+  const keep = useKeepPupilRecords();
+  const navigate = useNavigate();
+  const [adding, setAdding] = useState(false);
+  if (roll.error) return <StorageNotice title="The pupils cannot be opened" trouble={roll.error} wholePage />;
+  if (!roll.data) return <p role="status">Opening the pupils …</p>;
+  const add = (pupil: Pupil): void => {
+    keep
+      .mutateAsync({ pupils: [pupil] })
+      .then(() => navigate(`/pupils/${pupil.id}`))
+      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+  };
+  const { pupils, damaged } = roll.data;
+  return (
+    <>
+      <header className="flex flex-wrap items-end justify-between gap-4">
+        <h1 className="text-3xl">Pupils</h1>
+        <div className="no-print flex flex-wrap items-center gap-2">
+          <OpenPupilFile />
+          <Button kind="strong" onClick={() => setAdding(true)}>
+            Add a pupil
+          </Button>
+        </div>
+      </header>
+      {damaged > 0 ? (
+        <Notice tone="trouble" title={`${counted(damaged, 'record')} of pupils cannot be read`}>
+          They are left as they are, and go along in a backup.
+        </Notice>
+      ) : null}
+      {pupils.length === 0 ? (
+        <section className="mt-6 max-w-prose">
+          <p className="font-serif text-xl">Nobody is here yet.</p>
+          <p className="mt-2">
+            Add a pupil to keep what is set, hear it a week later, and plan what to practise. Pupils open the homework
+            file you give them, and bring their log back. Nothing leaves this browser but in files you export.
+          </p>
+        </section>
+      ) : (
+        <>
+          <Week roll={roll.data} />
+          <PupilTable roll={roll.data} />
+        </>
+      )}
+      <PupilForm open={adding} onClose={() => setAdding(false)} onKeep={add} />
+    </>
+  );
+}
+
+/** The week's lessons, day by day; what is heard is ticked. */
+function Week({ roll: { pupils, lessons } }: { roll: Roll }) {
+  const now = today();
+  return (
+    <section aria-label="This week" className="mt-4 grid gap-px border border-rule bg-rule sm:grid-cols-7">
+      {weekOf(now).map((day) => {
+        const here = pupils.filter(({ lessonDay }) => lessonDay === weekdayOf(day));
+        return (
+          <div key={day} className="bg-sheet px-2 py-1" data-now={day === now || undefined}>
+            <h2 className={`text-base ${day === now ? 'text-accent' : ''}`}>
+              {weekdayName(weekdayOf(day))}{' '}
+              <span className="font-sans text-sm font-normal text-faint">{Number(day.slice(8))}</span>
+            </h2>
+            <ul className={here.length === 0 ? 'hidden sm:block' : ''}>
+              {here.map((pupil) => {
+                const heard = lessons.some((one) => one.pupil === pupil.id && one.date === day);
+                return (
+                  <li key={pupil.id} className="leading-snug wrap-anywhere">
+                    <Link className="underline decoration-rule underline-offset-4" to={`/pupils/${pupil.id}/lesson`}>
+                      {pupil.name}
+                    </Link>
+                    {heard ? <span className="text-faint"> ✓ heard</span> : null}
+                  </li>
+                );
+              })}
+            </ul>
+          </div>
+        );
+      })}
+    </section>
+  );
+}
+
+function PupilTable({ roll: { pupils, assignments, lessons } }: { roll: Roll }) {
+  const now = today();
+  return (
+    <table className="mt-5 w-full border-collapse text-left">
+      <thead>
+        <tr className="border-b-2 border-ink text-sm text-faint">
+          <th className="py-1 pr-4 font-medium">Pupil</th>
+          <th className="hidden py-1 pr-4 font-medium sm:table-cell">Set</th>
+          <th className="py-1 pr-4 font-medium">Last lesson</th>
+          <th className="hidden py-1 pr-4 font-medium md:table-cell">Exam</th>
+          <th className="no-print py-1">
+            <span className="sr-only">Actions</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {pupils.map((pupil) => {
+          const set = assignments.filter((one) => one.pupil === pupil.id && one.put === undefined).length;
+          return (
+            <tr key={pupil.id} className="border-b border-rule align-baseline hover:bg-wash">
+              <th scope="row" className="max-w-80 py-2 pr-4 font-serif text-lg leading-snug wrap-anywhere">
+                <Link
+                  to={`/pupils/${pupil.id}`}
+                  className="underline decoration-rule underline-offset-4 hover:decoration-accent"
+                >
+                  {pupil.name}
+                </Link>
+                <span className="block font-sans text-sm font-normal text-faint">
+                  {INSTRUMENT_TABLE[pupil.instrument].name}
+                  {pupil.lessonDay === undefined ? '' : `, ${weekdayName(pupil.lessonDay)}`}
+                </span>
+              </th>
+              <td className="hidden py-2 pr-4 sm:table-cell">{counted(set, 'study', 'studies')}</td>
+              <td className="py-2 pr-4">{lastWords(lastOf(lessons, pupil.id), now)}</td>
+              <td className="hidden py-2 pr-4 md:table-cell">
+                {pupil.exam === undefined ? '' : `${dayWords(pupil.exam)}, ${untilWords(daysBetween(now, pupil.exam))}`}
+              </td>
+              <td className="no-print py-2 text-right">
+                <Link to={`/pupils/${pupil.id}/lesson`} className={buttonLook('plain')}>
+                  Lesson
+                </Link>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function lastOf(lessons: readonly Lesson[], pupil: string): string | undefined {
+  return lessons.reduce<string | undefined>(
+    (last, one) => (one.pupil === pupil && (last === undefined || one.date > last) ? one.date : last),
+    undefined,
+  );
+}
+
+function lastWords(last: string | undefined, now: string): React.ReactNode {
+  if (last === undefined) return <span className="font-medium text-accent">not heard yet</span>;
+  const ago = daysBetween(last, now);
+  const words = ago === 0 ? 'today' : `${dayWords(last)}, ${counted(ago, 'day')} ago`;
+  return ago > LONG_UNHEARD ? <span className="font-medium text-accent">{words}: not heard since</span> : words;
+}
+
+/** `in 40 days`, `today`, `past`. */
+export function untilWords(days: number): string {
+  if (days < 0) return 'past';
+  return days === 0 ? 'today' : `in ${counted(days, 'day')}`;
+}

@@ -1,0 +1,149 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { planDays } from '../../../core/practice/plan.ts';
+import type { PupilWhole } from '../../../core/practice/pupil.ts';
+import { dayHead, weekSheetOf, type SheetStudy } from '../../../core/practice/week-sheet.ts';
+import type { SavedStudy } from '../../../core/study/saved-study.ts';
+import { CAUTION } from '../../../core/shifts/caution.ts';
+import { usePupil } from '../../../data/pupil-queries.ts';
+import { Button, buttonLook } from '../../../ui/button.tsx';
+import { download, fileName } from '../../../ui/download.ts';
+import { StorageNotice } from '../../../ui/storage-notice.tsx';
+import { coach } from '../../../workers/coach.ts';
+import { engraver, PAPER_SIZES, type PaperSize } from '../../../workers/engraver.ts';
+import { homeworkFor } from '../homework.ts';
+import { NoSuchPupil } from '../page/pupil-screen.tsx';
+import { dayWords, today } from '../today.ts';
+import { plannedFrom, stillSet, useClimbing, type Climbing } from '../use-climbing.ts';
+
+/** What goes home: the week on paper, as a PDF, or as a file for the pupil's own Step Ladder. */
+export function SheetScreen() {
+  const { id } = useParams();
+  const found = usePupil(id);
+  const climbing = useClimbing(found.data);
+  if (found.error) return <StorageNotice title="The sheet cannot be opened" trouble={found.error} wholePage />;
+  if (found.isPending || (found.data && !climbing)) return <p role="status">Laying the week out …</p>;
+  if (!found.data || !climbing) return <NoSuchPupil />;
+  return <Sheet whole={found.data} climbing={climbing} />;
+}
+
+function Sheet({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climbing[] }) {
+  const { pupil } = whole;
+  const set = useMemo(() => stillSet(climbing), [climbing]);
+  const sheet = useMemo(() => {
+    const plan = planDays(plannedFrom(whole, climbing), pupil.practice, today(), 7, pupil.exam);
+    const studies = set.flatMap(({ assignment, title, saved, climb, standing }) =>
+      saved && climb
+        ? [
+            {
+              study: assignment.study,
+              title,
+              saved,
+              target: assignment.target,
+              words: assignment.words,
+              rungs: climb.rungs,
+              standing,
+            },
+          ]
+        : [],
+    );
+    return weekSheetOf(pupil.name, studies, plan.days, pupil.practice.minutes);
+  }, [whole, climbing, set, pupil]);
+  const fail = (error: unknown): void =>
+    void toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
+  const pdf = async (size: PaperSize): Promise<void> => {
+    download(fileName(`${pupil.name} week`, 'pdf'), await engraver().week(sheet, size), 'application/pdf');
+  };
+  const home = async (): Promise<void> => {
+    const homework = await homeworkFor(whole);
+    download(fileName(`homework ${pupil.name}`, 'json'), JSON.stringify(homework, null, 1), 'application/json');
+  };
+  return (
+    <article className="week-sheet">
+      <div className="no-print mb-4 flex flex-wrap items-center gap-2">
+        <Button kind="strong" onClick={() => window.print()}>
+          Print
+        </Button>
+        {(Object.keys(PAPER_SIZES) as PaperSize[]).map((size) => (
+          <Button key={size} onClick={() => void pdf(size).catch(fail)}>
+            PDF, {size}
+          </Button>
+        ))}
+        <Button onClick={() => void home().catch(fail)}>Homework file</Button>
+        <Link to={`/pupils/${pupil.id}`} className={buttonLook('quiet')}>
+          Back to {pupil.name}
+        </Link>
+      </div>
+      <h1 className="text-3xl wrap-anywhere">{pupil.name}</h1>
+      <p className="italic">
+        {sheet.days.length > 0
+          ? `From ${dayWords(sheet.days[0] ?? '')} to ${dayWords(sheet.days.at(-1) ?? '')}, about ${sheet.minutes} minutes a day`
+          : 'Nothing is to be practised this week'}
+      </p>
+      {sheet.studies.map((study) => (
+        <StudyOfWeek key={study.title} study={study} days={sheet.days} />
+      ))}
+      <p className="mt-4 text-sm text-faint italic">{CAUTION}</p>
+    </article>
+  );
+}
+
+/** The staff of the sheet on the screen and on paper, CSS pixels. */
+const STAFF = 34;
+const WIDE = 960;
+
+function StudyOfWeek({ study, days }: { study: SheetStudy; days: readonly string[] }) {
+  const { data: svg } = useQuery({
+    queryKey: ['sheet score', study.saved],
+    queryFn: async () => {
+      const scored = await coach().study(study.saved as SavedStudy);
+      return scored ? engraver().draw(scored, { width: WIDE, staffHeight: STAFF }, 'paper') : '';
+    },
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  return (
+    <section className="study-of-week" aria-label={study.title}>
+      <h2 className="text-xl">
+        {study.title}
+        <span className="font-sans text-base font-normal">: to reach {study.target.bpm} a minute</span>
+      </h2>
+      {study.words ? <p className="text-lg italic">“{study.words}”</p> : null}
+      <div
+        className="score"
+        role="img"
+        aria-label={`Score of ${study.title}`}
+        dangerouslySetInnerHTML={{ __html: svg ?? '' }}
+      />
+      <table className="w-full border-collapse text-left">
+        <thead>
+          <tr className="text-sm text-faint">
+            <th className="font-medium">
+              <span className="sr-only">What to do</span>
+            </th>
+            {days.map((day) => (
+              <th key={day} className="w-10 text-center font-medium">
+                {dayHead(day)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {study.rungs.map(({ name, says, bpm }) => (
+            <tr key={name} className="border-b border-rule align-top">
+              <th scope="row" className="py-1 pr-4 font-normal">
+                <span className="font-bold">{name}</span>, {bpm} a minute. {says}
+              </th>
+              {days.map((day) => (
+                <td key={day} className="text-center">
+                  <span className="inline-block h-5 w-5 border border-ink" />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

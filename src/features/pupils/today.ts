@@ -1,0 +1,37 @@
+import { dayAfter, weekdayOf, type Day } from '../../core/practice/day.ts';
+
+/** Today, by the clock and calendar of this machine. */
+export function today(): Day {
+  const now = new Date();
+  const two = (number: number): string => String(number).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}
+
+/** Days of the week as they are chosen, Monday first. */
+export const WEEKDAYS = [
+  [1, 'Monday'],
+  [2, 'Tuesday'],
+  [3, 'Wednesday'],
+  [4, 'Thursday'],
+  [5, 'Friday'],
+  [6, 'Saturday'],
+  [0, 'Sunday'],
+] as const;
+
+/** The name of a day of the week. */
+export function weekdayName(day: number): string {
+  return WEEKDAYS.find(([number]) => number === day)?.[1] ?? '';
+}
+
+/** The days of the week a day lies in, Monday first. */
+export function weekOf(day: Day): Day[] {
+  const back = (weekdayOf(day) + 6) % 7;
+  return Array.from({ length: 7 }, (_, k) => dayAfter(day, k - back));
+}
+
+const WRITTEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+
+/** A day in words: `9 March`. */
+export function dayWords(day: Day): string {
+  return WRITTEN.format(new Date(day));
+}

@@ -1,0 +1,102 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import type { Assignment, PupilWhole } from '../../core/practice/pupil.ts';
+import { USUAL_LADDER, type Ladder } from '../../core/practice/ladder.ts';
+import type { PlannedStudy } from '../../core/practice/plan.ts';
+import { standingOf, type Standing } from '../../core/practice/standing.ts';
+import type { SavedStudy } from '../../core/study/saved-study.ts';
+import { readStudy } from '../../data/library.ts';
+import { useLadders } from '../../data/pupil-queries.ts';
+import { dayWords } from './today.ts';
+import { coach, type Climb, type ToClimb } from '../../workers/coach.ts';
+
+/** A study that is set, and where it stands. */
+export interface Climbing {
+  readonly assignment: Assignment;
+  /** Nothing where the study was deleted from the library. */
+  readonly saved: SavedStudy | undefined;
+  readonly toClimb: ToClimb | undefined;
+  readonly title: string;
+  readonly climb: Climb | undefined;
+  readonly standing: Standing;
+}
+
+/** What is set to a pupil, worked out; `undefined` until it is. Studies that were put away come too. */
+export function useClimbing(whole: PupilWhole | null | undefined): readonly Climbing[] | undefined {
+  const ladders = useLadders();
+  const set = whole?.assignments;
+  const ids = useMemo(() => set?.map(({ study }) => study), [set]);
+  const ladder = whole?.pupil.ladder;
+  const { data: climbs } = useQuery({
+    queryKey: ['climbs', set, ladder, ladders],
+    queryFn: async () => {
+      const found = await Promise.all((ids ?? []).map(readStudy));
+      const asked = (set ?? []).map((assignment, place): ToClimb | undefined => {
+        const one = found[place];
+        return one?.kind === 'study'
+          ? {
+              saved: one.study,
+              ladder: ladderNamed(ladders, assignment.ladder ?? ladder),
+              target: assignment.target,
+            }
+          : undefined;
+      });
+      const known = asked.filter((one) => one !== undefined);
+      const climbed = await coach().climbs(known);
+      return asked.map((one) => ({ toClimb: one, climb: one && climbed[known.indexOf(one)] }));
+    },
+    enabled: set !== undefined,
+    placeholderData: keepPreviousData,
+  });
+  return useMemo(() => {
+    if (!whole || !climbs) return undefined;
+    return whole.assignments.map((assignment, place): Climbing => {
+      const { toClimb, climb } = climbs[place] ?? { toClimb: undefined, climb: undefined };
+      const tries = whole.attempts.filter(({ study }) => study === assignment.study);
+      return {
+        assignment,
+        toClimb,
+        saved: toClimb?.saved,
+        climb,
+        title: climb?.title ?? 'A study that was deleted from the library',
+        standing: standingOf(climb?.rungs ?? [], tries),
+      };
+    });
+  }, [whole, climbs]);
+}
+
+/** What is still set, not put away. */
+export function stillSet(climbing: readonly Climbing[]): readonly Climbing[] {
+  return climbing.filter(({ assignment }) => assignment.put === undefined);
+}
+
+function ladderNamed(ladders: readonly Ladder[], id: string | undefined): Ladder {
+  return ladders.find((one) => one.id === id) ?? USUAL_LADDER;
+}
+
+/** What is set, as the plan needs it. */
+export function plannedFrom(whole: PupilWhole, climbing: readonly Climbing[]): PlannedStudy[] {
+  return stillSet(climbing).flatMap(({ assignment, climb, title }) =>
+    climb
+      ? [
+          {
+            id: assignment.study,
+            title,
+            set: assignment.set,
+            seconds: climb.seconds,
+            rungs: climb.rungs,
+            tries: whole.attempts.filter(({ study }) => study === assignment.study),
+          },
+        ]
+      : [],
+  );
+}
+
+/** `7 of 12 rungs; next: shift 2, 60 a minute`; that it stands where nothing is left. */
+export function standingWords({ standing, climb }: Climbing): string {
+  if (!climb) return '';
+  if (standing.stands)
+    return standing.review ? `Stands; to be heard again by ${dayWords(standing.review.due)}` : 'Stands';
+  const { next, passed, bpm } = standing;
+  return `${passed.size} of ${climb.rungs.length} rungs; next: ${next?.name ?? ''}, ${bpm} a minute`;
+}

@@ -1,0 +1,41 @@
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
+import type { BarSeriesOption, LineSeriesOption, ScatterSeriesOption } from 'echarts/charts';
+import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
+import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components';
+import { init, use as takeParts, type ComposeOption } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+
+takeParts([BarChart, ScatterChart, LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
+
+/** What a chart is drawn from. */
+export type Option = ComposeOption<
+  | BarSeriesOption
+  | ScatterSeriesOption
+  | LineSeriesOption
+  | GridComponentOption
+  | LegendComponentOption
+  | TooltipComponentOption
+>;
+
+/** Ink and letters of every chart. */
+export const INK = '#26221d';
+export const FACE = "'Alegreya Sans', sans-serif";
+
+/** A chart in ink: drawn as SVG, so that it prints sharp. */
+export function Drawing({ option, label }: { option: Option; label: string }) {
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const element = place.current;
+    if (!element) return undefined;
+    const chart = init(element, undefined, { renderer: 'svg' });
+    chart.setOption(option);
+    const observer = new ResizeObserver(() => chart.resize());
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      chart.dispose();
+    };
+  }, [option]);
+  return <div ref={place} role="img" aria-label={label} className="h-80 w-full max-w-4xl" />;
+}
