@@ -7,6 +7,7 @@ installPrograms([
   { program: 'chromedriver', debian: 'chromium-driver' },
 ]);
 installPackages();
+if (run(PROGRAMS.tsx, ['bench/practice.ts']) !== 0) giveUp('The benchmark of practice failed.');
 if (run(PROGRAMS.tsx, ['bench/engine.ts']) !== 0) giveUp('The engine’s benchmark failed.');
 if (run(PROGRAMS.vite, ['build', '--logLevel', 'warn']) !== 0) giveUp('The application could not be built.');
 if (run(PROGRAMS.tsx, ['bench/browser.ts']) !== 0) giveUp('The page’s benchmark failed.');
