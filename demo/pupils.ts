@@ -47,7 +47,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       name: 'Ivo',
       instrument: 'violin',
       ladder: 'usual',
-      grade: { syllabus: EIGHT, grade: 'grade-3' },
+      grade: { syllabus: EIGHT, grade: 'grade-2' },
       lessonDay: 4,
       notes: '',
     },

@@ -4,6 +4,7 @@ import { SetUp } from '../instruments/set-up.ts';
 import { Attempt, Id } from './attempt.ts';
 import { Day } from './day.ts';
 import { Practice } from './practice-time.ts';
+import { TempoRule } from './tempo-steps.ts';
 
 /** Someone who is taught: as much as a lesson needs, and nothing else. */
 export const Pupil = z.object({
@@ -28,6 +29,8 @@ export const Pupil = z.object({
   /** Day of the week of their lesson, 0 for Sunday to 6 for Saturday. */
   lessonDay: z.number().int().min(0).max(6).optional(),
   practice: Practice.default({ minutes: 20, restDays: [0] }),
+  /** How their tempi are raised and lowered. */
+  tempo: TempoRule.prefault({}),
   /** The teacher's own notes. */
   notes: z.string().max(8000, { error: 'Notes have at most 8000 letters.' }).default(''),
   created: z.iso.datetime(),

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import type { ListedStudy } from '../../core/study/listed-study.ts';
 import { useStudyList } from '../../data/library-queries.ts';
+import { useRoll } from '../../data/pupil-queries.ts';
 import { buttonLook } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
@@ -26,7 +27,14 @@ export function LibraryScreen() {
   const texts = useMemo(() => (sought ? ordered.map(textOf) : []), [sought, ordered]);
   const found = useMemo(() => matching(ordered, texts, wanted), [ordered, texts, wanted]);
   const [kind, setKind] = useState<Wanted>({});
-  const shown = useMemo(() => wantedAmong(found, kind), [found, kind]);
+  const roll = useRoll().data;
+  const [pupil, setPupil] = useState('');
+  const shown = useMemo(() => {
+    const kinds = wantedAmong(found, kind);
+    if (pupil === '') return kinds;
+    const set = new Set(roll?.assignments.filter((one) => one.pupil === pupil).map(({ study }) => study));
+    return kinds.filter(({ id }) => set.has(id));
+  }, [found, kind, roll, pupil]);
   if (list.error) return <StorageNotice title="The library cannot be opened" trouble={list.error} wholePage />;
   if (!list.data || !studies) return <p role="status">Opening the library …</p>;
   return (
@@ -57,6 +65,17 @@ export function LibraryScreen() {
               />
             </label>
             <Filter studies={studies} wanted={kind} onWanted={setKind} />
+            {roll && roll.pupils.length > 0 ? (
+              <Choice
+                label="Which pupil"
+                value={pupil}
+                options={[
+                  { value: '', label: 'every pupil' },
+                  ...roll.pupils.map(({ id, name }) => ({ value: id, label: `set to ${name}` })),
+                ]}
+                onChoose={setPupil}
+              />
+            ) : null}
           </div>
           <StudyTable studies={shown} order={order} onOrder={setOrder} />
           {shown.length === 0 ? (

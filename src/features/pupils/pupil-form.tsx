@@ -76,6 +76,13 @@ function Fields({ pupil, onClose, onKeep }: { pupil?: Pupil; onClose: () => void
         minutes: Number(text('minutes') ?? 20),
         restDays: WEEKDAYS.flatMap(([day]) => (given.get(`rest ${day}`) === 'on' ? [day] : [])),
       },
+      tempo: {
+        ...pupil?.tempo,
+        up: Number(text('up') ?? 5),
+        afterClean: Number(text('afterClean') ?? 3),
+        down: Number(text('down') ?? 8),
+        afterMissed: Number(text('afterMissed') ?? 1),
+      },
       created: pupil?.created ?? now,
       updated: now,
     });
@@ -173,6 +180,16 @@ function Fields({ pupil, onClose, onKeep }: { pupil?: Pupil; onClose: () => void
           ))}
         </div>
       </fieldset>
+      <fieldset className="sm:col-span-2">
+        <legend className="text-sm text-faint">Tempo</legend>
+        <p className="leading-9">
+          up by <Small name="up" label="Raise by, per cent" value={pupil?.tempo.up ?? 5} most={50} /> per cent after{' '}
+          <Small name="afterClean" label="Clean times in a row" value={pupil?.tempo.afterClean ?? 3} most={10} /> clean
+          times; down by <Small name="down" label="Lower by, per cent" value={pupil?.tempo.down ?? 8} most={50} /> per
+          cent after{' '}
+          <Small name="afterMissed" label="Misses in a row" value={pupil?.tempo.afterMissed ?? 1} most={10} /> missed
+        </p>
+      </fieldset>
       {trouble ? (
         <p role="alert" className="text-accent sm:col-span-2">
           {trouble}
@@ -198,6 +215,20 @@ function Field({ label, children }: { label: string; children: React.ReactNode }
       <span className="block text-sm text-faint">{label}</span>
       {children}
     </label>
+  );
+}
+
+function Small({ name, label, value, most }: { name: string; label: string; value: number; most: number }) {
+  return (
+    <input
+      type="number"
+      name={name}
+      aria-label={label}
+      min={1}
+      max={most}
+      defaultValue={value}
+      className="w-14 border-b-2 border-ink bg-paper px-1"
+    />
   );
 }
 

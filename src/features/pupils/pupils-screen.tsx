@@ -10,6 +10,7 @@ import type { Roll } from '../../data/pupils.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
+import { LadderEditor } from './ladder-editor.tsx';
 import { OpenPupilFile } from './pupil-files.tsx';
 import { PupilForm } from './pupil-form.tsx';
 import { dayWords, today, weekdayName, weekOf } from './today.ts';
@@ -23,6 +24,7 @@ export function PupilsScreen() {
   const keep = useKeepPupilRecords();
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
+  const [ladders, setLadders] = useState(false);
   if (roll.error) return <StorageNotice title="The pupils cannot be opened" trouble={roll.error} wholePage />;
   if (!roll.data) return <p role="status">Opening the pupils …</p>;
   const add = (pupil: Pupil): void => {
@@ -38,6 +40,9 @@ export function PupilsScreen() {
         <h1 className="text-3xl">Pupils</h1>
         <div className="no-print flex flex-wrap items-center gap-2">
           <OpenPupilFile />
+          <Button kind="quiet" onClick={() => setLadders(true)}>
+            Ladders …
+          </Button>
           <Button kind="strong" onClick={() => setAdding(true)}>
             Add a pupil
           </Button>
@@ -62,6 +67,7 @@ export function PupilsScreen() {
           <PupilTable roll={roll.data} />
         </>
       )}
+      <LadderEditor open={ladders} onClose={() => setLadders(false)} />
       <PupilForm open={adding} onClose={() => setAdding(false)} onKeep={add} />
     </>
   );

@@ -59,7 +59,7 @@ export function useClimbing(whole: PupilWhole | null | undefined): readonly Clim
         saved: toClimb?.saved,
         climb,
         title: climb?.title ?? 'A study that was deleted from the library',
-        standing: standingOf(climb?.rungs ?? [], tries),
+        standing: standingOf(climb?.rungs ?? [], tries, whole.pupil.tempo),
       };
     });
   }, [whole, climbs]);

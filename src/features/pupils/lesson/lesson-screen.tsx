@@ -268,9 +268,9 @@ function SetLine({
     if (!heard) return undefined;
     const id = `${lesson.id}-${one.assignment.id}`.slice(0, 80);
     const tries = whole.attempts.filter(({ study, id: own }) => study === one.assignment.study && own !== id);
-    const before = standingOf(one.climb?.rungs ?? [], tries);
+    const before = standingOf(one.climb?.rungs ?? [], tries, whole.pupil.tempo);
     return proposalFor(before, one.standing, one.assignment.target);
-  }, [heard, lesson.id, one, whole.attempts]);
+  }, [heard, lesson.id, one, whole]);
   const last = whole.lessons.findLast(({ date }) => date < lesson.date)?.date ?? one.assignment.set;
   const days = new Set(
     whole.attempts

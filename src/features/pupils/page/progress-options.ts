@@ -16,6 +16,9 @@ export interface WeekOfPractice {
 /** A try that was not timed is taken to have lasted so long, seconds. From memory. */
 const UNTIMED = 40;
 
+/** Rungs whose tempo tells how quick a study is; drills are slow for good reasons. */
+const AT_TEMPO: readonly string[] = ['ones', 'tempo', 'memory'];
+
 /** Practice week by week, from the first try to the week of `until`; at most so many weeks. */
 export function weeksOf(
   tries: readonly LoggedAttempt[],
@@ -36,7 +39,9 @@ export function weeksOf(
       tries: mine.length,
       clean: mine.filter(({ result }) => result === 'clean').length,
       bpm: studies.map((study) => {
-        const clean = mine.filter((one) => one.study === study && one.result === 'clean').map(({ bpm }) => bpm);
+        const clean = mine
+          .filter((one) => one.study === study && one.result === 'clean' && AT_TEMPO.includes(one.rung))
+          .map(({ bpm }) => bpm);
         return clean.length > 0 ? Math.max(...clean) : undefined;
       }),
     };

@@ -10,6 +10,7 @@ import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { useChangePupil, useDeletePupil, useKeepPupilRecords, usePupil } from '../../../data/pupil-queries.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
+import { engraver } from '../../../workers/engraver.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { download, fileName } from '../../../ui/download.ts';
@@ -24,6 +25,7 @@ import { dayWords, today, weekdayName } from '../today.ts';
 import { plannedFrom, stillSet, useClimbing, type Climbing } from '../use-climbing.ts';
 import { Circle } from './circle.tsx';
 import { DayList } from './day-list.tsx';
+import { GradeReadiness } from './grade-readiness.tsx';
 import { SetList } from './set-list.tsx';
 import { SetStudy } from './set-study.tsx';
 import { WhatNext } from './what-next-list.tsx';
@@ -59,7 +61,10 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
   const [changing, setChanging] = useState(false);
   const set = useMemo(() => stillSet(climbing ?? []), [climbing]);
   const plan = useMemo(
-    () => (climbing ? planDays(plannedFrom(whole, climbing), pupil.practice, today(), 7, pupil.exam) : undefined),
+    () =>
+      climbing
+        ? planDays(plannedFrom(whole, climbing), pupil.practice, today(), 7, pupil.exam, pupil.tempo)
+        : undefined,
     [whole, climbing, pupil],
   );
   const alter = (part: Parameters<typeof change.mutateAsync>[0]['part']): void => {
@@ -84,7 +89,7 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
             Practise
           </Link>
           <WeekSheet whole={whole} climbing={set} />
-          <More whole={whole} onChange={() => setChanging(true)} />
+          <More whole={whole} climbing={set} onChange={() => setChanging(true)} />
         </div>
       </header>
       <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
@@ -129,6 +134,7 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
             </h2>
             {plan && climbing ? <DayList day={plan.days[0]} climbing={set} /> : null}
           </section>
+          {climbing ? <GradeReadiness pupil={pupil} climbing={climbing} readiness={plan?.readiness ?? []} /> : null}
           <section aria-labelledby="next-heading" className="no-print">
             <h2 id="next-heading" className="text-xl">
               What next
@@ -222,7 +228,15 @@ function History({ whole: { lessons, assignments } }: { whole: PupilWhole }) {
 }
 
 /** What is done now and then: change, files, delete. */
-function More({ whole, onChange }: { whole: PupilWhole; onChange: () => void }) {
+function More({
+  whole,
+  climbing,
+  onChange,
+}: {
+  whole: PupilWhole;
+  climbing: readonly Climbing[];
+  onChange: () => void;
+}) {
   const { pupil } = whole;
   const remove = useDeletePupil();
   const keep = useKeepPupilRecords();
@@ -238,6 +252,24 @@ function More({ whole, onChange }: { whole: PupilWhole; onChange: () => void }) 
     const log = logOf(whole, new Date().toISOString());
     download(fileName(`log ${pupil.name}`, 'json'), JSON.stringify(log, null, 1), 'application/json');
   };
+  const book = async (): Promise<void> => {
+    const entries = climbing.flatMap(({ saved, title, assignment }) =>
+      saved
+        ? [
+            {
+              name: title,
+              manner: `to reach ${assignment.target.bpm} a minute`,
+              group: 'Set',
+              ready: true,
+              study: saved,
+            },
+          ]
+        : [],
+    );
+    const written = { title: pupil.name, grade: `Book of ${pupil.name}`, notes: '', entries };
+    const pdf = await engraver().book(written, 'A4', () => undefined);
+    if (pdf) download(fileName(`book ${pupil.name}`, 'pdf'), pdf, 'application/pdf');
+  };
   const goodbye = async (): Promise<void> => {
     const gone = await remove.mutateAsync(pupil.id);
     void navigate('/pupils');
@@ -251,6 +283,7 @@ function More({ whole, onChange }: { whole: PupilWhole; onChange: () => void }) 
       <Menu trigger={<Button>More …</Button>}>
         <MenuAction onSelect={onChange}>Change {pupil.name} …</MenuAction>
         <MenuAction onSelect={() => void takeHome().catch(fail)}>Homework file</MenuAction>
+        <MenuAction onSelect={() => void book().catch(fail)}>Book of their studies, PDF</MenuAction>
         <MenuAction onSelect={sendLog}>Send the log back</MenuAction>
         <MenuAction onSelect={() => setDeleting(true)}>Delete {pupil.name} …</MenuAction>
       </Menu>

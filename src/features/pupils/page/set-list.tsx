@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { counted } from '../../../core/base/words.ts';
 import { daysBetween } from '../../../core/practice/day.ts';
-import { daysToTarget, USUAL_TEMPO_RULE } from '../../../core/practice/tempo-steps.ts';
+import { daysToTarget } from '../../../core/practice/tempo-steps.ts';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import type { StudyReadiness } from '../../../core/practice/plan.ts';
 import { useChangeAssignment } from '../../../data/pupil-queries.ts';
@@ -71,7 +71,7 @@ export function SetList({
                   Set {dayWords(assignment.set)}; {lastWords(standing.last?.date)}
                 </span>
               </th>
-              <td className="py-1.5 pr-3 whitespace-nowrap">
+              <td className="py-1.5 pr-3">
                 <NumberField
                   label={`Tempo to reach of ${title}, beats a minute`}
                   value={assignment.target.bpm}
@@ -121,6 +121,6 @@ function daysWords(whole: PupilWhole, { climb, standing, assignment }: Climbing)
   if (!climbing || !standing.tempo) return '';
   if (standing.tempo.reached) return 'reached';
   const tries = whole.attempts.filter(({ study, rung }) => study === assignment.study && rung === climbing.id);
-  const { least, most } = daysToTarget(climbing.bpm, tries, today(), USUAL_TEMPO_RULE);
+  const { least, most } = daysToTarget(climbing.bpm, tries, today(), whole.pupil.tempo);
   return `now ${standing.tempo.bpm}; ${least} to ${most} days of it`;
 }

@@ -15,6 +15,7 @@ import { useSyllabuses } from '../../../data/syllabuses.ts';
 import { coach, type Candidate } from '../../../workers/coach.ts';
 import { engine } from '../../../workers/engine.ts';
 import { Button } from '../../../ui/button.tsx';
+import { schoolOf } from '../school-of.ts';
 import { today } from '../today.ts';
 import { stillSet, type Climbing } from '../use-climbing.ts';
 
@@ -56,7 +57,7 @@ export function WhatNext({ pupil, climbing }: { pupil: Pupil; climbing: readonly
 function useCandidates(pupil: Pupil, held: readonly SavedStudy[]): readonly RecipeInput[] {
   const syllabuses = useSyllabuses();
   return useMemo(() => {
-    const school = pupil.smallHand && !pupil.school ? 'small-hand' : pupil.school;
+    const school = schoolOf(pupil);
     const more = {
       ...(pupil.setUp ? { setUp: pupil.setUp } : {}),
       ...(school ? { school } : {}),

@@ -9,7 +9,7 @@ import type { LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts'
 import { logOf } from '../../../core/practice/pupil-file.ts';
 import type { RungHere } from '../../../core/practice/rungs-here.ts';
 import type { Result } from '../../../core/practice/attempt.ts';
-import { loweredFrom, raisedFrom, USUAL_TEMPO_RULE } from '../../../core/practice/tempo-steps.ts';
+import { loweredFrom, raisedFrom, type TempoRule } from '../../../core/practice/tempo-steps.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { newId } from '../../../data/library.ts';
 import { useKeepPupilRecords, usePupil, useRemoveAttempt } from '../../../data/pupil-queries.ts';
@@ -39,7 +39,7 @@ export function PracticeScreen() {
 /** A session keeps the plan it began with; what is tried is kept at once. */
 function Session({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climbing[] }) {
   const [plan] = useState(() =>
-    planToday(plannedFrom(whole, climbing), whole.pupil.practice, today(), whole.pupil.exam),
+    planToday(plannedFrom(whole, climbing), whole.pupil.practice, today(), whole.pupil.exam, whole.pupil.tempo),
   );
   const [place, setPlace] = useState(0);
   const [made, setMade] = useState<readonly LoggedAttempt[]>([]);
@@ -85,6 +85,7 @@ function Session({ whole, climbing }: { whole: PupilWhole; climbing: readonly Cl
       line={line}
       here={here}
       pupil={whole.pupil.id}
+      rule={whole.pupil.tempo}
       place={place + 1}
       of={plan.items.length}
       onTry={(one) => setMade((before) => [...before, one])}
@@ -101,6 +102,7 @@ function RungRoom({
   line,
   here,
   pupil,
+  rule,
   place,
   of,
   onTry,
@@ -110,6 +112,7 @@ function RungRoom({
   line: PlanLine;
   here: Climbing;
   pupil: string;
+  rule: TempoRule;
   place: number;
   of: number;
   onTry: (one: LoggedAttempt) => void;
@@ -145,7 +148,7 @@ function RungRoom({
     rung?.exercise,
     { bpm, metronome, drone: drone ?? rung?.rung.drone === true, loop: loop && !rising },
     () => {
-      if (rising) setBpm(raisedFrom(bpm, Math.max(bpm, rung?.bpm ?? bpm), USUAL_TEMPO_RULE));
+      if (rising) setBpm(raisedFrom(bpm, Math.max(bpm, rung?.bpm ?? bpm), rule));
       return rising;
     },
   );
@@ -168,7 +171,7 @@ function RungRoom({
     keep
       .mutateAsync({ attempts: [one] })
       .catch((error: unknown) => toast.error(`Not kept: ${error instanceof Error ? error.message : String(error)}`));
-    if (result === 'missed' && rung?.rung.climbs) setBpm(loweredFrom(bpm, USUAL_TEMPO_RULE));
+    if (result === 'missed' && rung?.rung.climbs) setBpm(loweredFrom(bpm, rule));
   });
   const undo = useStableCallback((): void => {
     const last = tries.at(-1);
@@ -179,7 +182,7 @@ function RungRoom({
   });
   const raise = useStableCallback((): void => {
     if (!rung) return;
-    setBpm(raisedFrom(bpm, rung.bpm, USUAL_TEMPO_RULE));
+    setBpm(raisedFrom(bpm, rung.bpm, rule));
     setTries([]);
   });
   const goOn = useStableCallback((): void => {
@@ -236,13 +239,13 @@ function RungRoom({
       )}
       <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
         <p className="practice-tempo">
-          <Button aria-label="Slower" onClick={() => setBpm(loweredFrom(bpm, USUAL_TEMPO_RULE))}>
+          <Button aria-label="Slower" onClick={() => setBpm(loweredFrom(bpm, rule))}>
             −
           </Button>
           <span aria-label={`${bpm} beats a minute`}>
             ♩ = <strong>{bpm}</strong>
           </span>
-          <Button aria-label="Quicker" onClick={() => setBpm(raisedFrom(bpm, 400, USUAL_TEMPO_RULE))}>
+          <Button aria-label="Quicker" onClick={() => setBpm(raisedFrom(bpm, 400, rule))}>
             +
           </Button>
         </p>
@@ -293,11 +296,7 @@ function RungRoom({
         </Button>
         <Button kind={passed ? 'strong' : 'plain'} onClick={goOn}>
           <kbd>N</kbd>{' '}
-          {passed && climbs
-            ? `Raise to ${raisedFrom(bpm, rung.bpm, USUAL_TEMPO_RULE)}`
-            : place < of
-              ? 'Next'
-              : 'Finish'}
+          {passed && climbs ? `Raise to ${raisedFrom(bpm, rung.bpm, rule)}` : place < of ? 'Next' : 'Finish'}
         </Button>
       </footer>
       <p className="flex flex-wrap gap-x-4 text-sm text-faint">

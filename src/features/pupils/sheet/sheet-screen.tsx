@@ -33,7 +33,7 @@ function Sheet({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
   const { pupil } = whole;
   const set = useMemo(() => stillSet(climbing), [climbing]);
   const sheet = useMemo(() => {
-    const plan = planDays(plannedFrom(whole, climbing), pupil.practice, today(), 7, pupil.exam);
+    const plan = planDays(plannedFrom(whole, climbing), pupil.practice, today(), 7, pupil.exam, pupil.tempo);
     const studies = set.flatMap(({ assignment, title, saved, climb, standing }) =>
       saved && climb
         ? [

@@ -1,0 +1,135 @@
+import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { toast } from 'sonner';
+import { readOutside } from '../../core/base/reading.ts';
+import { Ladder, LADDERS, USUAL_LADDER } from '../../core/practice/ladder.ts';
+import { RUNGS, rungNamed, type RungId } from '../../core/practice/rung.ts';
+import { newId } from '../../data/library.ts';
+import { keepLadders } from '../../data/pupils.ts';
+import { useLadders } from '../../data/pupil-queries.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+
+/** Ladders: those that are shipped to look at, and the teacher's own to write. */
+export function LadderEditor({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="Ladders"
+      description="A ladder is an order of rungs. What does not apply to a study is left out of it there."
+    >
+      {open ? <Editor onClose={onClose} /> : null}
+    </Dialog>
+  );
+}
+
+function Editor({ onClose }: { onClose: () => void }) {
+  const ladders = useLadders();
+  const client = useQueryClient();
+  const [from, setFrom] = useState<Ladder>(USUAL_LADDER);
+  const own = !LADDERS.some(({ id }) => id === from.id);
+  const [name, setName] = useState('My ladder');
+  const [rungs, setRungs] = useState<readonly RungId[]>(from.rungs);
+  const begin = (id: string): void => {
+    const chosen = ladders.find((one) => one.id === id) ?? USUAL_LADDER;
+    setFrom(chosen);
+    setRungs(chosen.rungs);
+    setName(LADDERS.includes(chosen) ? 'My ladder' : chosen.name);
+  };
+  const move = (place: number, by: -1 | 1): void => {
+    const next = [...rungs];
+    const [one] = next.splice(place, 1);
+    if (one) next.splice(place + by, 0, one);
+    setRungs(next);
+  };
+  const keep = async (): Promise<void> => {
+    // A shipped ladder is never changed: one's own begins from it.
+    const read = readOutside(Ladder, { id: own ? from.id : newId(), name, rungs });
+    if (!read.ok) throw new Error(read.refusal.message);
+    await keepLadders([read.value]);
+    await client.invalidateQueries({ queryKey: ['ladders'] });
+    toast.success(`The ladder “${read.value.name}” is kept: choose it with a pupil.`);
+    onClose();
+  };
+  return (
+    <form
+      className="mt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep().catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+      }}
+    >
+      <p>
+        Begin from{' '}
+        <Choice
+          label="The ladder to begin from"
+          value={from.id}
+          options={ladders.map((one) => ({ value: one.id, label: one.name }))}
+          onChoose={begin}
+        />
+      </p>
+      <ol className="mt-2 max-h-72 overflow-y-auto border-y border-rule">
+        {rungs.map((id, place) => (
+          <li key={id} className="flex items-center gap-2 border-b border-rule px-1">
+            <span className="w-6 text-right text-faint">{place + 1}</span>
+            <span className="flex-1">{rungNamed(id).name}</span>
+            <Button
+              kind="quiet"
+              aria-label={`${rungNamed(id).name} earlier`}
+              disabled={place === 0}
+              onClick={() => move(place, -1)}
+            >
+              ▴
+            </Button>
+            <Button
+              kind="quiet"
+              aria-label={`${rungNamed(id).name} later`}
+              disabled={place === rungs.length - 1}
+              onClick={() => move(place, 1)}
+            >
+              ▾
+            </Button>
+            <Button
+              kind="quiet"
+              aria-label={`Leave ${rungNamed(id).name} out`}
+              onClick={() => setRungs(rungs.filter((one) => one !== id))}
+            >
+              ×
+            </Button>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-2">
+        Add{' '}
+        <Choice
+          label="A rung to add"
+          value=""
+          options={[
+            { value: '', label: 'a rung' },
+            ...RUNGS.filter(({ id }) => !rungs.includes(id)).map((one) => ({ value: one.id, label: one.name })),
+          ]}
+          onChoose={(id) => setRungs([...rungs, id as RungId])}
+        />
+      </p>
+      <label className="mt-2 block">
+        <span className="block text-sm text-faint">Name</span>
+        <input
+          value={name}
+          maxLength={80}
+          onChange={({ target }) => setName(target.value)}
+          className="w-full border-b-2 border-ink bg-paper px-2 py-1"
+        />
+      </label>
+      <div className="mt-3 flex gap-2">
+        <Button kind="strong" type="submit">
+          Keep the ladder
+        </Button>
+        <Button kind="quiet" onClick={onClose}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,142 @@
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { counted } from '../../../core/base/words.ts';
+import { askName } from '../../../core/grading/ask-words.ts';
+import { recipeFor } from '../../../core/grading/asked-study.ts';
+import { coverageOf, type Covered } from '../../../core/grading/coverage.ts';
+import { sectionFor, type Grade, type Section } from '../../../core/grading/syllabus.ts';
+import type { StudyReadiness } from '../../../core/practice/plan.ts';
+import type { Assignment, Pupil } from '../../../core/practice/pupil.ts';
+import type { SavedStudy } from '../../../core/study/saved-study.ts';
+import { newId, toSaved } from '../../../data/library.ts';
+import { useKeepStudies } from '../../../data/library-queries.ts';
+import { useKeepPupilRecords } from '../../../data/pupil-queries.ts';
+import { useSyllabuses } from '../../../data/syllabuses.ts';
+import { engine } from '../../../workers/engine.ts';
+import { Button } from '../../../ui/button.tsx';
+import { dayWords, today } from '../today.ts';
+import { stillSet, type Climbing } from '../use-climbing.ts';
+import { schoolOf } from '../school-of.ts';
+
+interface OfPupil {
+  readonly recipe: SavedStudy['recipe'];
+  readonly lowest: string;
+  readonly climbing: Climbing;
+}
+
+/** A pupil's grade: what of it stands, what is climbed and by when, what is missing; the missing made by one press. */
+export function GradeReadiness({
+  pupil,
+  climbing,
+  readiness,
+}: {
+  pupil: Pupil;
+  climbing: readonly Climbing[];
+  readiness: readonly StudyReadiness[];
+}) {
+  const syllabus = useSyllabuses().find(({ id }) => id === pupil.grade?.syllabus);
+  const section = syllabus && sectionFor(syllabus, pupil.instrument);
+  const grade = section?.grades.find(({ id }) => id === pupil.grade?.grade);
+  if (!section || !grade) return null;
+  return <Asked pupil={pupil} section={section} grade={grade} climbing={climbing} readiness={readiness} />;
+}
+
+function Asked({
+  pupil,
+  section,
+  grade,
+  climbing,
+  readiness,
+}: {
+  pupil: Pupil;
+  section: Section;
+  grade: Grade;
+  climbing: readonly Climbing[];
+  readiness: readonly StudyReadiness[];
+}) {
+  const covered = useMemo(() => {
+    const mine = stillSet(climbing).flatMap((one): OfPupil[] =>
+      one.saved ? [{ recipe: one.saved.recipe, lowest: one.saved.recipe.start ?? '', climbing: one }] : [],
+    );
+    return coverageOf({ ...section, grades: [grade] }, mine);
+  }, [climbing, section, grade]);
+  const missing = covered.filter(({ studies }) => studies.length === 0);
+  const stands = covered.filter(({ studies }) => studies.some((one) => one.climbing.standing.stands)).length;
+  const { make, share } = useMakeAndSet(pupil);
+  return (
+    <section aria-labelledby="grade-heading">
+      <h2 id="grade-heading" className="text-xl">
+        {grade.name}: {stands} of {covered.length} stand
+      </h2>
+      <ul>
+        {covered.map((one) => (
+          <li
+            key={`${one.ask.item.id} ${one.ask.tonic}`}
+            className="flex justify-between gap-3 border-b border-rule py-0.5"
+          >
+            <span>{askName(one.ask)}</span>
+            <span className="text-right text-faint">{stateWords(one, readiness)}</span>
+          </li>
+        ))}
+      </ul>
+      {missing.length > 0 ? (
+        <p className="no-print mt-2 flex items-center gap-3">
+          {share === undefined ? (
+            <Button onClick={() => void make(missing)}>
+              Make and set the {missing.length === 1 ? 'one that is missing' : `${missing.length} missing`}
+            </Button>
+          ) : (
+            <progress value={share} max={1} aria-label="Making studies" className="accent-accent" />
+          )}
+        </p>
+      ) : null}
+    </section>
+  );
+}
+
+/** `stands`, `by 9 March, 92 in 100`, `missing`; what is short in bow or tempo is said. */
+function stateWords({ status, studies }: Covered<OfPupil>, readiness: readonly StudyReadiness[]): string {
+  const [one] = studies;
+  if (!one) return 'missing';
+  const short = status === 'short' ? ', bow or tempo short of the grade' : '';
+  if (one.climbing.standing.stands) return `stands${short}`;
+  const ready = readiness.find(({ study }) => study === one.climbing.assignment.study);
+  if (!ready?.by) return `not in sight${short}`;
+  return `by ${dayWords(ready.by)}, ${Math.round(ready.chance * 100)} in 100${short}`;
+}
+
+/** Makes what is missing by the pupil's school and size, keeps it, and sets it. */
+function useMakeAndSet(pupil: Pupil): {
+  readonly make: (missing: readonly Covered<OfPupil>[]) => Promise<void>;
+  readonly share: number | undefined;
+} {
+  const keepStudies = useKeepStudies();
+  const keep = useKeepPupilRecords();
+  const [share, setShare] = useState<number>();
+  const make = async (missing: readonly Covered<OfPupil>[]): Promise<void> => {
+    setShare(0);
+    try {
+      const now = new Date().toISOString();
+      const studies: SavedStudy[] = [];
+      for (const [place, { ask }] of missing.entries()) {
+        const set = pupil.setUp ? { setUp: pupil.setUp } : {};
+        const built = await engine().build({ ...recipeFor(ask, schoolOf(pupil)), ...set });
+        if (built.ok) studies.push(toSaved(built.value, 0, now));
+        else toast.error(`${askName(ask)} cannot be played: ${built.refusal.message}`, { duration: 15_000 });
+        setShare((place + 1) / missing.length);
+      }
+      await keepStudies.mutateAsync(studies);
+      const assignments = studies.map(({ id, recipe: { bowing } }): Assignment => {
+        const target = { bpm: bowing.bpm, perBeat: bowing.perBeat };
+        return { id: newId(), pupil: pupil.id, study: id, set: today(), target, words: '', updated: now };
+      });
+      await keep.mutateAsync({ assignments });
+      toast.success(`${counted(studies.length, 'study', 'studies')} made, kept in the library, and set.`);
+    } catch (error) {
+      toast.error(error instanceof Error ? error.message : String(error));
+    } finally {
+      setShare(undefined);
+    }
+  };
+  return { make, share };
+}

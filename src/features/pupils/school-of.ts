@@ -1,0 +1,6 @@
+import type { Pupil } from '../../core/practice/pupil.ts';
+
+/** The school a pupil's studies follow: their own, or the one that spares small hands. */
+export function schoolOf({ school, smallHand }: Pick<Pupil, 'school' | 'smallHand'>): string | undefined {
+  return school ?? (smallHand ? 'small-hand' : undefined);
+}
