@@ -5,12 +5,14 @@ import { VitePWA } from 'vite-plugin-pwa';
 import { compressed } from './scripts/compressed.ts';
 import { engraverBinary } from './scripts/engraver-binary.ts';
 import { Notices } from './scripts/notices.ts';
+import { recordings } from './scripts/recordings.ts';
 
 const notices = new Notices();
 
 export default defineConfig({
   plugins: [
     engraverBinary(),
+    recordings(),
     react(),
     tailwindcss(),
     notices.collect(),
@@ -39,6 +41,12 @@ export default defineConfig({
         navigateFallback: null,
         directoryIndex: null,
         runtimeCaching: [
+          {
+            // Recorded notes are many megabytes: kept when first heard, and there offline from then on.
+            urlPattern: ({ url }) => url.pathname.endsWith('.mp3'),
+            handler: 'CacheFirst',
+            options: { cacheName: 'recordings', expiration: { maxEntries: 200 } },
+          },
           {
             urlPattern: ({ request }) => request.mode === 'navigate',
             handler: 'NetworkFirst',

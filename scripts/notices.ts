@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import license, { type Dependency } from 'rollup-plugin-license';
 import standard from 'spdx-license-list/full.js';
 import type { Plugin } from 'vite';
+import { RECORDED } from './recordings.ts';
 
 /** A package that reaches the browser, with the text of its licence. */
 interface Notice {
@@ -14,6 +15,9 @@ interface Notice {
 
 /** Packages that reach the browser as files, not as code: typefaces. */
 const FILES = ['@fontsource/alegreya', '@fontsource/alegreya-sans', 'dejavu-fonts-ttf', 'tailwindcss'];
+
+/** Recorded notes, whose licence is not that of their package's code: its README says CC BY 3.0. */
+const SOUNDS = Object.values(RECORDED);
 
 const root = join(import.meta.dirname, '..');
 
@@ -37,6 +41,7 @@ export class Notices {
         order: 'post',
         handler: ({ dir = 'dist' }) => {
           for (const name of FILES) this.#add(packageOf(name));
+          for (const name of SOUNDS) this.#add(soundsOf(name));
           const list = [...this.#found.values()].sort((a, b) => a.name.localeCompare(b.name));
           writeFileSync(join(dir, 'notices.json'), JSON.stringify(list, null, 1));
         },
@@ -60,6 +65,14 @@ export class Notices {
 function packageOf(name: string): Pick<Dependency, 'name' | 'version' | 'license' | 'licenseText'> {
   const own = JSON.parse(readFileSync(join(root, 'node_modules', name, 'package.json'), 'utf8')) as Dependency;
   return { name, version: own.version, license: own.license, licenseText: textOf(name) };
+}
+
+/** A package of recorded notes, with what is changed of them said as its licence asks. */
+function soundsOf(name: string): Pick<Dependency, 'name' | 'version' | 'license' | 'licenseText'> {
+  const kind = 'CC-BY-3.0';
+  const used =
+    'Recorded notes of the tonejs-instruments collection, from public domain sources edited by it. Here a stretch of each is played on and on, at other speeds and loudness.';
+  return { ...packageOf(name), license: kind, licenseText: `${used}\n\n${standardText(kind)}` };
 }
 
 /** The text of a licence by its SPDX name, for packages that name one and bring no file. */

@@ -1,7 +1,10 @@
 import { Gain, getContext, Offline, start as startAudio } from 'tone';
 import { momentAt, noteAt, secondsTo } from '../core/sound/note-clock.ts';
 import type { Click, SoundPlan } from '../core/sound/sound-plan.ts';
+import type { InstrumentId } from '../core/instruments/instruments.ts';
+import { bankOf, loadBank } from './bank.ts';
 import { bowedVoice, droneVoice, tapVoice } from './instrument.ts';
+import { recordedVoice, type Voice } from './recorded-voice.ts';
 
 /** A drone under the study. */
 export interface Drone {
@@ -48,17 +51,19 @@ async function ready(): Promise<boolean> {
 }
 
 interface Voices {
-  readonly bowed: ReturnType<typeof bowedVoice>['voice'];
+  readonly bowed: Voice;
   readonly tap: ReturnType<typeof tapVoice>['voice'];
-  readonly drone: ReturnType<typeof droneVoice>['voice'];
+  readonly drone: Voice;
   readonly dispose: () => void;
 }
 
-function voices(): Voices {
+/** Recorded notes where they are here, else the synthesiser, which is there at once. */
+function voices(instrument: InstrumentId): Voices {
   const out = new Gain(0.5).toDestination();
-  const bowed = bowedVoice(out);
+  const bank = bankOf(instrument);
+  const bowed = bank ? recordedVoice(bank, out) : bowedVoice(out);
   const tap = tapVoice(out);
-  const drone = droneVoice(out);
+  const drone = bank ? recordedVoice(bank, out) : droneVoice(out);
   return {
     bowed: bowed.voice,
     tap: tap.voice,
@@ -117,7 +122,8 @@ const HALF_FRAME = 0.008;
 export async function play(plan: SoundPlan, options: PlayOptions): Promise<void> {
   if (!(await ready())) return;
   const audio = getContext().rawContext as AudioContext;
-  const all = voices();
+  const all = voices(plan.instrument);
+  void loadBank(plan.instrument);
   const events = eventsOf(plan, all);
   const begun = audio.currentTime + LEAD;
   /** Seconds of the plan that have been heard; the way from the clock to the loudspeaker counts. */
@@ -183,10 +189,11 @@ export async function hold(hz: number, volume = 0.7): Promise<void> {
 
 const RATE = 44_100;
 
-/** The plan as sound, rendered as fast as the machine can: samples of one channel and their rate. */
+/** The plan as sound, rendered as fast as the machine can, by recorded notes where they can be had: one channel and its rate. */
 export async function render(plan: SoundPlan): Promise<{ samples: Float32Array; rate: number }> {
+  await loadBank(plan.instrument);
   const buffer = await Offline(
-    () => eventsOf(plan, voices()).forEach(({ time, sound }) => sound(time)),
+    () => eventsOf(plan, voices(plan.instrument)).forEach(({ time, sound }) => sound(time)),
     plan.seconds + 0.3,
     1,
     RATE,

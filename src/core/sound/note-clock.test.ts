@@ -11,7 +11,7 @@ function planOf(begins: number, lengths: readonly number[]): SoundPlan {
     time += length;
     return note;
   });
-  return { notes, clicks: [], begins, seconds: time };
+  return { instrument: 'violin' as const, notes, clicks: [], begins, seconds: time };
 }
 
 const plans = fc

@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../instruments/instruments.ts';
 import { beatsPerMinute } from '../recipe/bowing.ts';
 import { bowStrokes } from '../bowing/bow.ts';
 import { loudnessOf } from '../bowing/loudness.ts';
@@ -51,6 +52,8 @@ export interface Click {
 }
 
 export interface SoundPlan {
+  /** Whose sound it has. */
+  readonly instrument: InstrumentId;
   readonly notes: readonly SoundedNote[];
   readonly clicks: readonly Click[];
   /** When all has sounded, seconds. */
@@ -111,5 +114,5 @@ export function soundPlan(study: ScoredStudy, playing: Playing): SoundPlan {
     }
   }
   const last = notes.at(-1);
-  return { notes, clicks, begins, seconds: last ? last.time + last.length : begins };
+  return { instrument: recipe.instrument, notes, clicks, begins, seconds: last ? last.time + last.length : begins };
 }
