@@ -42,6 +42,11 @@ describe('every screen', () => {
     ['a mock examination', '/syllabus?show=mock', () => stage.sees('Call for')],
     ['your book', '/book', () => stage.sees('4 fingerings can be played')],
     ['tuning', '/tuning', () => stage.sees('Note for note')],
+    ['the pupils', '/pupils', () => stage.sees('not heard since')],
+    ['a pupil', '/pupils/demo-ivo', () => stage.find(By.css('figure svg'))],
+    ['a lesson', '/pupils/demo-noor/lesson', () => stage.find(By.css('.music svg'))],
+    ['the practice room', '/pupils/demo-noor/practice', () => stage.find(By.css('.music svg'))],
+    ['the sheet of a week', '/pupils/demo-noor/sheet', () => stage.find(By.css('.study-of-week svg'))],
     ['the notices', '/notices', () => stage.sees('Packages shipped')],
     ['no page', '/nowhere', () => stage.sees('There is no such page')],
   ];

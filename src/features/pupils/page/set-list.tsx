@@ -90,7 +90,7 @@ export function SetList({
               <td className="no-print py-1.5 text-right">
                 <Button
                   kind="quiet"
-                  aria-label={`Put ${title} away`}
+                  aria-label={`Put away ${title}`}
                   onClick={() => {
                     alter(assignment.id, { put: today() });
                     toast(`${title} is put away; its history stays.`, {
