@@ -4,12 +4,14 @@ import { tryPolicy, type Policy } from '../src/core/practice/learner.ts';
 import { planDays } from '../src/core/practice/plan.ts';
 import { dayAfter } from '../src/core/practice/day.ts';
 
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
+
 const PUPILS = 200;
 const STUDIES = 16;
 const POLICIES: readonly Policy[] = ['our plan', 'the whole list in rotation', 'the newest first'];
 const begins = '2026-03-02';
 
-console.log(`\nPractice: ${PUPILS} invented pupils, ${STUDIES} studies, 8 weeks, 25 minutes a day`);
+say(`\nPractice: ${PUPILS} invented pupils, ${STUDIES} studies, 8 weeks, 25 minutes a day`);
 const stand = new Map<Policy, number>();
 let weeks = 0;
 for (const policy of POLICIES) {
@@ -25,7 +27,7 @@ for (const policy of POLICIES) {
 const ours = stand.get('our plan') ?? 0;
 for (const [policy, mean] of stand) {
   const ratio = policy === 'our plan' ? '' : `; ours is ${(ours / mean).toFixed(1)} times that`;
-  console.log(`  by ${policy}: ${mean.toFixed(2)} of ${STUDIES} stand on the day of the exam${ratio}`);
+  say(`  by ${policy}: ${mean.toFixed(2)} of ${STUDIES} stand on the day of the exam${ratio}`);
 }
 
 const rungs = ['names', 'plucked', 'shift-1', 'shift-2', 'turn', 'whole', 'tempo'].map((id) => ({
@@ -51,6 +53,6 @@ const times = Array.from({ length: 7 }, () => {
   return performance.now() - from;
 }).sort((a, b) => a - b);
 const plan = times[3] ?? 0;
-console.log(
+say(
   `  a plan for 60 studies and 90 days: ${plan.toFixed(0)} ms (asked: under 200), ${(plan / weeks).toFixed(2)} times one pupil’s eight weeks`,
 );
