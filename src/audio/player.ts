@@ -175,11 +175,13 @@ export async function play(plan: SoundPlan, options: PlayOptions): Promise<void>
   light();
 }
 
-/** Sounds one tone until it is stopped: a drone, an open string. */
-export async function hold(hz: number, volume = 0.7): Promise<void> {
+/** Sounds one tone of an instrument until it is stopped: a drone, an open string. */
+export async function hold(hz: number, instrument: InstrumentId, volume = 0.7): Promise<void> {
   if (!(await ready())) return;
   const out = new Gain(0.5).toDestination();
-  const { voice, dispose } = droneVoice(out);
+  const bank = bankOf(instrument);
+  void loadBank(instrument);
+  const { voice, dispose }: { voice: Voice; dispose: () => void } = bank ? recordedVoice(bank, out) : droneVoice(out);
   voice.triggerAttack(hz, undefined, volume);
   running = () => {
     dispose();

@@ -116,7 +116,7 @@ export async function keepPupilRecords(records: PupilRecords): Promise<void> {
   tellOthers([CHANGED]);
 }
 
-/** Changes part of a pupil as it stands now, so that what another tab changed of another part stays. */
+/** Changes part of a pupil as it stands now, so that what another tab changed of another part stays. Throws a sentence where they are gone. */
 export async function changePupil(id: string, part: Partial<Omit<Pupil, 'id'>>): Promise<void> {
   await change('pupils', id, part);
 }
@@ -127,13 +127,15 @@ export async function changeAssignment(id: string, part: Partial<Omit<Assignment
 }
 
 async function change(store: 'pupils' | 'assignments', id: string, part: object): Promise<void> {
-  await inOneGo([store], async (transaction) => {
+  const found = await inOneGo([store], async (transaction) => {
     const kept = transaction.objectStore(store);
     const there: unknown = await kept.get(id);
-    if (there === undefined) throw new Error('It was deleted in another tab; nothing was changed.');
+    if (there === undefined) return false;
     const fields = Object.entries({ ...(there as object), ...part }).filter(([, value]) => value !== undefined);
     await kept.put(SCHEMAS[store].parse(Object.fromEntries(fields)), id);
+    return true;
   });
+  if (!found) throw new Error('It was deleted in another tab; nothing was changed.');
   tellOthers([CHANGED]);
 }
 

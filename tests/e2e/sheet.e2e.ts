@@ -199,6 +199,29 @@ describe('what stands on the sheet', () => {
     expect(text.replace(/\s+/g, ' ')).toContain('high 3 ready');
   });
 
+  it('puts the teacher’s name and a fingerboard with tapes on paper', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=D&start=D4');
+    await stage.score();
+    await stage.click('Print');
+    await stage.click('Your name on paper …');
+    await (await stage.find(By.css('[role="dialog"] input'))).sendKeys('Oda Marrin', Key.ENTER);
+    await stage.click('Print');
+    await (await stage.find(By.xpath('//*[@role="menuitemcheckbox"][contains(., "with tapes")]'))).click();
+    await stage.driver.actions().sendKeys(Key.ESCAPE).perform();
+    await stage.click('Export');
+    await stage.click('PDF, A4');
+    const file = await wordsOf(new Uint8Array(readFileSync(await stage.downloaded('.pdf'))));
+    expect(file.text).toContain('Violin · Oda Marrin');
+    const printed = (await stage.driver.sendAndGetDevToolsCommand('Page.printToPDF', {
+      preferCSSPageSize: true,
+    })) as unknown as { data: string };
+    const page = await wordsOf(new Uint8Array(Buffer.from(printed.data, 'base64')));
+    expect(page.text).toContain('Oda Marrin');
+    expect(page.text).toContain('Fingerboard with tapes');
+    // The four tapes stand over the strings, by their fingers.
+    expect(page.text.replace(/\s+/g, ' ')).toMatch(/Fingerboard with tapes.*1 2 3 4/);
+  });
+
   it('puts the fingerboard and the climb into the PDF file where they are asked for', async () => {
     await stage.go('/studies/new?instrument=cello&tonic=Eb&octaves=2&start=Eb2');
     await stage.score();

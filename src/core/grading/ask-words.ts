@@ -15,8 +15,13 @@ export function askName({ item, tonic }: Pick<Ask, 'item' | 'tonic'>): string {
 
 /** `separate bows or slurs in twos, 60 with 2 to a beat, from memory`. */
 export function askManner({ item }: Pick<Ask, 'item'>): string {
+  const bow = item.slurs.length === 0 ? 'any bow' : item.slurs.map(slurWords).join(' or ');
+  return [bow, besidesBow({ item })].filter(Boolean).join(', ');
+}
+
+/** The same, nothing said of the bow: `60 with 2 to a beat, from memory`. */
+export function besidesBow({ item }: Pick<Ask, 'item'>): string {
   return [
-    item.slurs.length === 0 ? 'any bow' : item.slurs.map(slurWords).join(' or '),
     item.rhythm === 'even' ? '' : `rhythm ${item.rhythm}`,
     item.tempo ? `${item.tempo.bpm} with ${item.tempo.perBeat} to a beat` : '',
     item.direction === 'up-down' ? '' : `${item.direction} only`,

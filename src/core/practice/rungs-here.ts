@@ -66,11 +66,13 @@ export function rungsOf(
     const rung = rungNamed(id);
     return SOUNDED[rung.notes](ground, rung).map(({ exercise, says, place, strains }): RungHere => {
       const bpm = 'bpm' in rung.tempo ? rung.tempo.bpm : Math.max(1, Math.round(target.bpm * rung.tempo.share));
-      const played = { ...exercise, recipe: { ...exercise.recipe, bowing: { ...exercise.recipe.bowing, bpm } } };
+      const name = place === undefined ? rung.name : `${rung.name} ${place}`;
+      const title = `${study.title}: ${name}`;
+      const played = { ...exercise, title, recipe: { ...exercise.recipe, bowing: { ...exercise.recipe.bowing, bpm } } };
       return {
         id: place === undefined ? rung.id : `${rung.id}-${place}`,
         rung,
-        name: place === undefined ? rung.name : `${rung.name} ${place}`,
+        name,
         says: says ?? told(rung, ground, exercise),
         exercise: played,
         bpm,

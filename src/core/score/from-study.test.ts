@@ -78,6 +78,21 @@ describe('a study as a score', () => {
     expect(unnamed.map(({ finger }) => finger)).toEqual(named.map(({ finger }) => finger));
   });
 
+  it('names a hand again on every string where that is asked, each name with a bracket that ends', () => {
+    const { recipe, passage, ways } = playable({ instrument: 'violin', tonic: 'A', octaves: 2, ways: 1 });
+    const study = { title: '', recipe, passage, way: ways[0]!, look: { fingers: 'all', hands: 'every' } as const };
+    const notes = scoreOf(study).parts[0]!.bars.flatMap((bar) => bar.notes);
+    const at = notes.flatMap(({ directions }, k) => (directions.some(({ kind }) => kind === 'position') ? [k] : []));
+    const strings = study.way.fingers.flatMap(({ string }, k) =>
+      string === study.way.fingers[k - 1]?.string ? [] : [k],
+    );
+    expect(at).toEqual(strings);
+    const edges = notes.flatMap(({ directions }) =>
+      directions.flatMap((one) => (one.kind === 'hand' ? [one.edge] : [])),
+    );
+    expect(edges.filter((edge) => edge === 'start')).toHaveLength(edges.filter((edge) => edge === 'stop').length);
+  });
+
   it('swells to the top and fades from there', () => {
     const { notes, top } = notesOf({ ...D_MAJOR, bowing: { dynamics: 'rise-and-fall' } });
     const wedges = notes.flatMap(({ id, directions }) =>

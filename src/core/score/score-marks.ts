@@ -51,6 +51,13 @@ export function marksOf(study: ScoredStudy): Marks {
     handEnds.add(shift.from);
   }
   handEnds.add(way.fingers.length - 1);
+  if (study.look?.hands === 'every') {
+    for (const at of numerals.keys()) {
+      if (handStarts.has(at)) continue;
+      handStarts.set(at, way.fingers[at]?.position ?? '');
+      handEnds.add(at - 1);
+    }
+  }
   const strokes = bowStrokes(passage, recipe.bowing);
   const starts = strokes.map((stroke) => stroke.from);
   const descent = starts.find((at) => at > passage.top || at === passage.top);

@@ -23,8 +23,8 @@ export type FingersShown = (typeof FINGERS_SHOWN)[number];
 /** What stands over and under the notes. */
 export interface ScoreLook {
   readonly fingers: FingersShown;
-  /** Whether hands have their brackets and names; with them unless `none`. */
-  readonly hands?: 'none';
+  /** Each hand has its bracket and its name where it begins; `every`: named again on every string; `none`: without. */
+  readonly hands?: 'none' | 'every';
   /** Names under the notes. */
   readonly names?: NoteNames;
   /** Notes whose names are covered, to be said by heart. */

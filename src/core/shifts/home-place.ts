@@ -35,7 +35,7 @@ export function homePlace(instrument: Instrument, system: HandSystem, stop: numb
 }
 
 /** Where each finger falls by itself in first position, lowest first. */
-function tapesOf(instrument: Instrument, system: HandSystem): [finger: 1 | 2 | 3 | 4, stop: number][] {
+export function tapesOf(instrument: Instrument, system: HandSystem): [finger: 1 | 2 | 3 | 4, stop: number][] {
   const { homeHand } = instrument;
   const places = framesOf(instrument, system)
     .filter((frame) => frame.region === 'neck' && !frame.chromaticOnly && frame.posture === 'closed')

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Assignment, PupilWhole } from '../../core/practice/pupil.ts';
 import { USUAL_LADDER, type Ladder } from '../../core/practice/ladder.ts';
@@ -21,14 +21,17 @@ export interface Climbing {
   readonly standing: Standing;
 }
 
-/** What is set to a pupil, worked out; `undefined` until it is. Studies that were put away come too. */
+/**
+ * What is set to a pupil, worked out; `undefined` until it is. Studies that were put away come too; one that was set a moment
+ * ago comes when it is worked out.
+ */
 export function useClimbing(whole: PupilWhole | null | undefined): readonly Climbing[] | undefined {
   const ladders = useLadders();
   const set = whole?.assignments;
   const ids = useMemo(() => set?.map(({ study }) => study), [set]);
   const ladder = whole?.pupil.ladder;
   const { data: climbs } = useQuery({
-    queryKey: ['climbs', set, ladder, ladders],
+    queryKey: ['climbs', whole?.pupil.id, set, ladder, ladders],
     queryFn: async () => {
       const found = await Promise.all((ids ?? []).map(readStudy));
       const asked = (set ?? []).map((assignment, place): ToClimb | undefined => {
@@ -43,17 +46,25 @@ export function useClimbing(whole: PupilWhole | null | undefined): readonly Clim
       });
       const known = asked.filter((one) => one !== undefined);
       const climbed = await coach().climbs(known);
-      return asked.map((one) => ({ toClimb: one, climb: one && climbed[known.indexOf(one)] }));
+      return new Map(
+        (set ?? []).map(({ id }, place) => {
+          const one = asked[place];
+          return [id, { toClimb: one, climb: one && climbed[known.indexOf(one)] }] as const;
+        }),
+      );
     },
     enabled: set !== undefined,
-    placeholderData: keepPreviousData,
+    // Of the same pupil what stood a moment ago may stand; of another, nothing.
+    placeholderData: (before, query) => (query?.queryKey[1] === whole?.pupil.id ? before : undefined),
   });
   return useMemo(() => {
     if (!whole || !climbs) return undefined;
-    return whole.assignments.map((assignment, place): Climbing => {
-      const { toClimb, climb } = climbs[place] ?? { toClimb: undefined, climb: undefined };
+    return whole.assignments.flatMap((assignment): Climbing[] => {
+      const found = climbs.get(assignment.id);
+      if (!found) return [];
+      const { toClimb, climb } = found;
       const tries = whole.attempts.filter(({ study }) => study === assignment.study);
-      return {
+      const one: Climbing = {
         assignment,
         toClimb,
         saved: toClimb?.saved,
@@ -61,6 +72,7 @@ export function useClimbing(whole: PupilWhole | null | undefined): readonly Clim
         title: climb?.title ?? 'A study that was deleted from the library',
         standing: standingOf(climb?.rungs ?? [], tries, whole.pupil.tempo),
       };
+      return [one];
     });
   }, [whole, climbs]);
 }

@@ -9,8 +9,8 @@ export interface Look {
   /** The engraved score, or the pattern of whole and half steps without notation. */
   readonly sheet: 'notes' | 'pattern';
   readonly fingers: FingersShown;
-  /** Whether each hand has its bracket and name. */
-  readonly hands: 'named' | 'none';
+  /** Whether each hand has its bracket and name: where it begins, on every string, or nowhere. */
+  readonly hands: 'named' | 'every' | 'none';
   readonly names: NoteNames | undefined;
   /** Notes whose names are covered. */
   readonly covered: readonly number[];

@@ -58,7 +58,7 @@ export function useFollowing(
   const changes = useKnown(look.known, study, chosen);
   const scored = useScored(study, chosen, {
     fingers: look.fingers,
-    ...(look.hands === 'none' ? { hands: 'none' as const } : {}),
+    ...(look.hands === 'named' ? {} : { hands: look.hands }),
     ...(look.marks.length > 0 ? { marks: look.marks } : {}),
     ...(look.names ? { names: look.names, covered: look.covered } : {}),
     ...(others.length > 0 ? { beside: others.map((other) => other.way) } : {}),

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { askManner, askName } from '../../core/grading/ask-words.ts';
+import { askName, besidesBow } from '../../core/grading/ask-words.ts';
 import { slurWords } from '../../core/bowing/group-words.ts';
 import { drawCalls, drawSlur, type MockCall, type Went } from '../../core/grading/mock-call.ts';
 import { asksOf, type Ask, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
@@ -97,7 +97,7 @@ export function MockExamination({ syllabus, section }: { syllabus: Syllabus; sec
             {askName(call.ask)}
           </p>
           <p className="mt-3 text-3xl">{slurWords(call.slur)}</p>
-          <p className="mt-2 text-faint">{askManner(call.ask)}</p>
+          <p className="mt-2 text-faint">{besidesBow(call.ask)}</p>
           <div className="mt-8 flex justify-center gap-4 text-xl">
             {WENT.map(({ went, words, mark }) => (
               <Button key={went} onClick={() => tick(went)}>

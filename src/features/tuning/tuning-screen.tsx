@@ -62,7 +62,7 @@ export function TuningScreen() {
     if (held === name) return stop();
     setHeld(name);
     try {
-      await sound(({ hold }) => hold(hz));
+      await sound(({ hold }) => hold(hz, recipe.ok ? recipe.value.instrument : 'violin'));
     } catch (error) {
       stop();
       toast.error(`Nothing can sound: ${error instanceof Error ? error.message : String(error)}`);
@@ -78,7 +78,7 @@ export function TuningScreen() {
       stop();
     };
   }, [stop]);
-  const tone = (name: string, hz: number): React.ReactNode => (
+  const tone: ToneButton = (name, hz, label = name) => (
     <Button
       key={name}
       aria-pressed={held === name}
@@ -86,7 +86,7 @@ export function TuningScreen() {
       onClick={() => void begin(name, hz)}
     >
       {held === name ? '■ ' : ''}
-      {name}
+      {label}
     </Button>
   );
   const strings = recipe.ok ? instrumentFor(recipe.value.instrument, recipe.value.setUp).strings : [];
@@ -124,7 +124,7 @@ export function TuningScreen() {
           most={480}
           onNumber={(hz) => setReference(hz)}
         />{' '}
-        Hz , tones in{' '}
+        Hz, tones in{' '}
         <Choice
           label="Temperament"
           value={temperament}
@@ -133,34 +133,46 @@ export function TuningScreen() {
         />
         .
       </p>
-      <h2 className="mt-3 text-xl">Open strings</h2>
-      <div className="mt-1 flex flex-wrap gap-2">
-        {strings.map((string) => tone(`${string.name} string`, openHz(string.open, temperament, reference)))}
+      <div className="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+        <div>
+          <h2 className="text-xl">Open strings</h2>
+          <div className="mt-1 flex flex-wrap gap-2">
+            {strings.map((string) => tone(`${string.name} string`, openHz(string.open, temperament, reference)))}
+          </div>
+          <h2 className="mt-3 text-xl">Drone</h2>
+          <div className="mt-1 flex flex-wrap items-center gap-2">
+            {DRONES.map((name) => {
+              const pitch = parsePitch(`${name}${octave}`) as Pitch;
+              return tone(printed(name), frequency(pitch, pitch, temperament, reference));
+            })}
+            <label>
+              octave{' '}
+              <Choice
+                label="Octave of the drone"
+                value={String(octave)}
+                options={[1, 2, 3, 4, 5].map((one) => ({ value: String(one), label: String(one) }))}
+                onChoose={(value) => setOctave(Number(value))}
+              />
+            </label>
+          </div>
+          <p className="mt-1 text-sm text-faint">Nothing sounds until it is asked for; Escape stops it.</p>
+        </div>
+        <div>
+          {recipe.ok && passage.ok ? (
+            <Degrees
+              recipe={recipe.value}
+              passage={passage.value}
+              reference={reference}
+              temperament={temperament}
+              tone={tone}
+            />
+          ) : (
+            <Notice tone="trouble" title="These notes cannot be shown">
+              {!recipe.ok ? recipe.refusal.message : !passage.ok ? passage.refusal.message : ''}
+            </Notice>
+          )}
+        </div>
       </div>
-      <h2 className="mt-3 text-xl">Drone</h2>
-      <div className="mt-1 flex flex-wrap items-center gap-2">
-        {DRONES.map((name) => {
-          const pitch = parsePitch(`${name}${octave}`) as Pitch;
-          return tone(printed(name), frequency(pitch, pitch, temperament, reference));
-        })}
-        <label>
-          octave{' '}
-          <Choice
-            label="Octave of the drone"
-            value={String(octave)}
-            options={[1, 2, 3, 4, 5].map((one) => ({ value: String(one), label: String(one) }))}
-            onChoose={(value) => setOctave(Number(value))}
-          />
-        </label>
-      </div>
-      <p className="mt-1 text-sm text-faint">Nothing sounds until it is asked for; Escape stops it.</p>
-      {recipe.ok && passage.ok ? (
-        <Degrees recipe={recipe.value} passage={passage.value} reference={reference} />
-      ) : (
-        <Notice tone="trouble" title="These notes cannot be shown">
-          {!recipe.ok ? recipe.refusal.message : !passage.ok ? passage.refusal.message : ''}
-        </Notice>
-      )}
     </article>
   );
 }
@@ -173,14 +185,30 @@ function openHz(midi: number, temperament: Temperament, reference: number): numb
   return frequency(pitch, pitch, 'pythagorean', reference);
 }
 
+/** A button that sounds a tone until it is pressed again; `label` where its name says more than it shows. */
+type ToneButton = (name: string, hz: number, label?: string) => React.ReactNode;
+
 /** Each note of the scale: its place in the three temperaments, in cents and in millimetres, and what rings. */
-function Degrees({ recipe, passage, reference }: { recipe: Recipe; passage: Passage; reference: number }) {
+function Degrees({
+  recipe,
+  passage,
+  reference,
+  temperament: sounded,
+  tone,
+}: {
+  recipe: Recipe;
+  passage: Passage;
+  reference: number;
+  /** The temperament a note sounds in when it is asked for. */
+  temperament: Temperament;
+  tone: ToneButton;
+}) {
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const length = stringLength(recipe.instrument, recipe.setUp);
   const each = [...new Map(passage.notes.map((note) => [note.pitch.name, note])).values()];
   return (
     <>
-      <h2 className="mt-4 text-xl">Note for note</h2>
+      <h2 className="text-xl">Note for note</h2>
       <div className="overflow-x-auto">
         <table className="mt-1 text-left">
           <thead>
@@ -204,7 +232,11 @@ function Degrees({ recipe, passage, reference }: { recipe: Recipe; passage: Pass
               return (
                 <tr key={note.at} className="border-t border-rule">
                   <th scope="row" className="py-1 pr-3 font-serif text-lg">
-                    {printed(note.pitch.name)}
+                    {tone(
+                      `note ${printed(note.pitch.name)}`,
+                      frequency(note.pitch, passage.tonic, sounded, reference),
+                      printed(note.pitch.name),
+                    )}
                   </th>
                   <td className="px-3">{place.stop === 0 ? `open ${place.string}` : `${place.string} string`}</td>
                   <td className="px-3">{equalHz(note.pitch.midi, reference).toFixed(1)} Hz</td>

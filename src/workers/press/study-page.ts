@@ -14,13 +14,16 @@ export interface PageParts {
   readonly key: boolean;
   /** Pictures that follow the score, as SVG: the fingerboard, the climb. */
   readonly drawings: readonly string[];
+  /** The teacher's name, where it is to stand on paper. */
+  readonly byline: string;
 }
 
 /** Puts a study on a page of its own: title, score, and the parts asked for. */
 export function studyPage(press: Press, study: ScoredStudy, scores: readonly string[], parts: PageParts): void {
   press.newPage();
   press.write(study.title, { size: 18, face: 'bold', gap: 0 });
-  press.write(INSTRUMENT_TABLE[study.recipe.instrument].name, { size: 10, face: 'italic', gap: 6 });
+  const { name } = INSTRUMENT_TABLE[study.recipe.instrument];
+  press.write(parts.byline ? `${name} · ${parts.byline}` : name, { size: 10, face: 'italic', gap: 6 });
   scores.forEach((score, page) => {
     if (page > 0) press.newPage();
     press.picture(score);

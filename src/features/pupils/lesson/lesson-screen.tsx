@@ -10,6 +10,7 @@ import { standingOf } from '../../../core/practice/standing.ts';
 import { newId } from '../../../data/library.ts';
 import { useKeepPupilRecords, usePupil } from '../../../data/pupil-queries.ts';
 import { Button } from '../../../ui/button.tsx';
+import { Choice } from '../../../ui/choice.tsx';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { StorageNotice } from '../../../ui/storage-notice.tsx';
 import { coach } from '../../../workers/coach.ts';
@@ -58,6 +59,14 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
   const [place, setPlace] = useState(() => firstUnheard(set, lesson));
   const here = set[Math.min(place, set.length - 1)];
   const words = useRef<HTMLInputElement>(null);
+  // Another rung than the next, where the teacher wants to hear that.
+  const [asked, setAsked] = useState<{ readonly assignment: string; readonly rung: string }>();
+  const wanted = asked?.assignment === here?.assignment.id ? asked?.rung : undefined;
+  const rungHere = wanted ?? here?.standing.next?.id ?? here?.climb?.rungs.at(-1)?.id;
+  const tempoOf = (id: string | undefined): number => {
+    const one = here?.climb?.rungs.find((rung) => rung.id === id);
+    return Math.max(1, one?.climbs ? (here?.standing.tempo?.bpm ?? one.bpm) : (one?.bpm ?? here?.standing.bpm ?? 60));
+  };
 
   const save = (next: Lesson, attempts: readonly LoggedAttempt[] = []): void => {
     keep
@@ -70,9 +79,9 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
     if (!here) return;
     const heard = lesson.heard.find(({ assignment }) => assignment === here.assignment.id);
     // Judged again, it is the rung that was heard, not the one that came of it.
-    const rung = heard?.rung ?? here.standing.next?.id ?? here.climb?.rungs.at(-1)?.id;
+    const rung = heard?.rung ?? rungHere;
     if (rung === undefined) return;
-    const bpm = Math.max(1, heard?.bpm ?? here.standing.bpm);
+    const bpm = heard?.bpm ?? tempoOf(rung);
     const attempt: LoggedAttempt = {
       id: `${lesson.id}-${here.assignment.id}`.slice(0, 80),
       pupil: pupil.id,
@@ -102,9 +111,9 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
     staleTime: Number.POSITIVE_INFINITY,
   });
   const heardNow = lesson.heard.find(({ assignment }) => assignment === here?.assignment.id);
-  const rungId = heardNow?.rung ?? here?.standing.next?.id ?? here?.climb?.rungs.at(-1)?.id;
+  const rungId = heardNow?.rung ?? rungHere;
   const rung = rungs?.find(({ id }) => id === rungId);
-  const bpm = heardNow?.bpm ?? here?.standing.bpm ?? 60;
+  const bpm = heardNow?.bpm ?? tempoOf(rungId);
   const playing = usePlaying(rung?.exercise, { bpm, metronome: true, drone: false, loop: false }, () => false);
 
   const press = useStableCallback((event: KeyboardEvent): void => {
@@ -172,7 +181,17 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
         {here ? (
           <section aria-label="Now" className="lesson-now">
             <p className="says">
-              <span className="font-serif text-xl font-bold">{rung?.name ?? '…'}</span>, {bpm} a minute. {rung?.says}
+              {heardNow || !here.climb ? (
+                <span className="font-serif text-xl font-bold">{rung?.name ?? '…'}</span>
+              ) : (
+                <Choice
+                  label="The rung to hear"
+                  value={rungId ?? ''}
+                  options={here.climb.rungs.map(({ id, name }) => ({ value: id, label: name }))}
+                  onChoose={(chosen) => setAsked({ assignment: here.assignment.id, rung: chosen })}
+                />
+              )}
+              , {bpm} a minute. {rung?.says}
             </p>
             {rung ? <Music study={rung.exercise} sounding={playing.note} /> : null}
             <div className="answers">

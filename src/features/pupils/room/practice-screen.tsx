@@ -31,7 +31,10 @@ export function PracticeScreen() {
   const found = usePupil(id);
   const climbing = useClimbing(found.data);
   if (found.error) return <StorageNotice title="The practice cannot be opened" trouble={found.error} wholePage />;
-  if (found.isPending || (found.data && !climbing)) return <p role="status">Laying the practice out …</p>;
+  // A session keeps the plan it begins with: it begins when all that is set is worked out.
+  if (found.isPending || (found.data && climbing?.length !== found.data.assignments.length)) {
+    return <p role="status">Laying the practice out …</p>;
+  }
   if (!found.data || !climbing) return <NoSuchPupil />;
   return <Session key={found.data.pupil.id} whole={found.data} climbing={climbing} />;
 }
@@ -307,10 +310,24 @@ function RungRoom({
             Take the last try back
           </button>
         ) : null}
+        {rung ? (
+          <button type="button" className="underline" onClick={() => void writeOut(rung)}>
+            This exercise as MusicXML
+          </button>
+        ) : null}
         {line.strains ? <span>{CAUTION.split('. ')[0]}.</span> : null}
       </p>
     </section>
   );
+}
+
+/** The exercise as a file for notation software. */
+async function writeOut({ exercise }: RungHere): Promise<void> {
+  const [{ musicXml }, { scoreOf }] = await Promise.all([
+    import('../../../core/score/musicxml.ts'),
+    import('../../../core/score/from-study.ts'),
+  ]);
+  download(fileName(exercise.title, 'musicxml'), musicXml(scoreOf(exercise)), 'application/vnd.recordare.musicxml+xml');
 }
 
 function Check({ on, onCheck, children }: { on: boolean; onCheck: (on: boolean) => void; children: string }) {

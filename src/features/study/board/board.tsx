@@ -20,6 +20,7 @@ const VIEWS: readonly (readonly [keyof FingerboardView, string])[] = [
   ['path', 'The path of the notes'],
   ['facing', 'Facing the pupil'],
   ['leftHanded', 'Left-handed'],
+  ['tapes', 'Finger tapes'],
 ];
 
 /** Under the score, as wide as it is: the shift at hand, and the fingerboard or the map of the study. */

@@ -1,4 +1,6 @@
 import { counted } from '../../../core/base/words.ts';
+import { handSystemOf } from '../../../core/instruments/instrument.ts';
+import { tapesOf } from '../../../core/shifts/home-place.ts';
 import { instrumentFor, stringLength } from '../../../core/instruments/instruments.ts';
 import { memo } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
@@ -25,9 +27,11 @@ export interface FingerboardView {
   readonly facing: boolean;
   readonly leftHanded: boolean;
   readonly path: boolean;
+  /** Where a beginner's finger tapes lie. */
+  readonly tapes: boolean;
 }
 
-export const PLAIN_VIEW: FingerboardView = { facing: false, leftHanded: false, path: false };
+export const PLAIN_VIEW: FingerboardView = { facing: false, leftHanded: false, path: false, tapes: false };
 
 /** The fingerboard to scale: every stop of the study, the hand of the chosen note, shifts as arrows. */
 export const Fingerboard = memo(function Fingerboard({
@@ -47,14 +51,14 @@ export const Fingerboard = memo(function Fingerboard({
   room?: Size | undefined;
   onSelect: (at: number) => void;
 }) {
-  const { facing, leftHanded, path } = view;
+  const { facing, leftHanded, path, tapes } = view;
   const { way, recipe } = study;
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const length = stringLength(recipe.instrument, recipe.setUp);
   const moves = handMoves(way);
   const ups = inLanes(moves.filter((move) => move.to > move.from));
   const downs = inLanes(moves.filter((move) => move.to < move.from));
-  const top = 10 + ARROW * lanesOf(ups) + 4;
+  const top = 10 + ARROW * lanesOf(ups) + 4 + (tapes ? 14 : 0);
   const bottom = top + ROW * instrument.strings.length;
   const WIDE = room ? widthIn(room, bottom + 36 + ARROW * lanesOf(downs)) : PAPER_WIDE;
   const last = Math.max(LEAST_STOP, ...way.fingers.map((note) => note.stop)) + 1;
@@ -116,6 +120,16 @@ export const Fingerboard = memo(function Fingerboard({
           className={stop % 12 === 0 ? 'octave' : 'stop'}
         />
       ))}
+      {tapes
+        ? tapesOf(instrument, handSystemOf(recipe)).map(([finger, stop]) => (
+            <g key={finger} className="tape">
+              <line x1={at(stop)} x2={at(stop)} y1={top - 6} y2={bottom + 2} />
+              <text x={at(stop)} y={top - 9} textAnchor="middle">
+                {finger}
+              </text>
+            </g>
+          ))
+        : null}
       <line x1={at(0)} x2={at(0)} y1={top - 4} y2={bottom + 4} className="nut" />
       {hands.map((one) => (
         <rect

@@ -1,6 +1,7 @@
 import { lazy, memo, Suspense } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { PaletteCommand } from '../../../ui/palette.tsx';
+import { Byline } from '../paper/byline.tsx';
 import { Shortcuts } from './shortcuts.tsx';
 
 // Asked for now and then: they come when they are.
@@ -9,7 +10,7 @@ const Variations = lazy(async () => ({ default: (await import('../bow/variations
 const Palette = lazy(() => import('../../../ui/palette.tsx'));
 
 /** What can be laid over the desk. */
-export type Sheet = 'help' | 'keys' | 'palette' | 'variations';
+export type Sheet = 'help' | 'keys' | 'palette' | 'variations' | 'byline';
 
 /** The one sheet that is open, if any. */
 export const Sheets = memo(function Sheets({
@@ -33,6 +34,7 @@ export const Sheets = memo(function Sheets({
           {sheet === 'palette' ? <Palette open onClose={onClose} commands={commands()} /> : null}
         </Suspense>
       ) : null}
+      {sheet === 'byline' ? <Byline onClose={onClose} /> : null}
       {sheet === 'help' ? <Shortcuts onClose={onClose} /> : null}
     </>
   );

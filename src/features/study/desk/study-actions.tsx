@@ -73,6 +73,7 @@ export const StudyActions = memo(function StudyActions({
             {PAPER_NAMES[part]}
           </MenuCheck>
         ))}
+        <MenuAction onSelect={() => onSheet('byline')}>Your name on paper …</MenuAction>
         <MenuAction onSelect={() => setTimeout(() => window.print())}>Print …</MenuAction>
       </Menu>
       <Menu trigger={opener('Export', <Download size={18} aria-hidden="true" />)}>

@@ -21,6 +21,7 @@ const SHEETS: readonly Option[] = [
 
 const HAND_NAMES: readonly Option[] = [
   { value: 'named', label: 'named where they change' },
+  { value: 'every', label: 'named on every string' },
   { value: 'none', label: 'not named' },
 ];
 

@@ -2,6 +2,7 @@ import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { pictureSize } from '../../../core/score/picture-size.ts';
 import { download, fileName } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
+import { byline } from '../../../data/byline.ts';
 import { drawnPart } from './drawn-part.ts';
 import { PAPER_PAGE, type PaperPart } from './paper.ts';
 
@@ -57,10 +58,15 @@ export const EXPORTS: readonly Export[] = [
 
 function pdf(size: PaperSize): Export['write'] {
   return async (study, paper) => {
-    const drawings = (['fingerboard', 'climb'] as const)
+    const drawings = (['fingerboard', 'tapes', 'climb'] as const)
       .filter((part) => paper.has(part))
       .flatMap((part) => drawnPart(part) ?? []);
-    const parts = { shifts: paper.has('shifts'), key: study.look?.fingers === 'blank', drawings };
+    const parts = {
+      shifts: paper.has('shifts'),
+      key: study.look?.fingers === 'blank',
+      drawings,
+      byline: byline(),
+    };
     download(fileName(study.title, 'pdf'), await engraver().pdf(study, size, parts), 'application/pdf');
   };
 }

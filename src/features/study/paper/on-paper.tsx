@@ -3,8 +3,9 @@ import { flushSync } from 'react-dom';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { ChangesNote } from '../look/changes-note.tsx';
 import { Climb } from '../board/climb.tsx';
+import { byline } from '../../../data/byline.ts';
 import type { DeskView } from '../desk/desk-view.ts';
-import { Fingerboard } from '../board/fingerboard.tsx';
+import { Fingerboard, PLAIN_VIEW } from '../board/fingerboard.tsx';
 import { HandPatterns } from '../shifts/hand-patterns.tsx';
 import type { Paper } from './paper.ts';
 import { ShiftList } from '../shifts/shift-list.tsx';
@@ -37,6 +38,7 @@ export const OnPaper = memo(function OnPaper({
   const unchosen = { selection: undefined, onSelect: () => undefined };
   return (
     <div className="on-paper" aria-hidden={!printing}>
+      {byline() ? <p className="italic">{byline()}</p> : null}
       {look.fingers === 'blank' ? <TeacherKey study={study} /> : null}
       {changes ? <ChangesNote changes={changes} /> : null}
       {paper.has('fingerboard') ? (
@@ -44,6 +46,12 @@ export const OnPaper = memo(function OnPaper({
           <h2 className="text-xl">Fingerboard</h2>
           <Fingerboard study={study} {...unchosen} />
           <HandPatterns study={listed} />
+        </div>
+      ) : null}
+      {paper.has('tapes') ? (
+        <div className="break-inside-avoid" data-paper="tapes">
+          <h2 className="text-xl">Fingerboard with tapes</h2>
+          <Fingerboard study={study} {...unchosen} view={{ ...PLAIN_VIEW, tapes: true }} />
         </div>
       ) : null}
       {paper.has('climb') ? (

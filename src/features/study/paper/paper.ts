@@ -4,7 +4,7 @@ import type { PageSetting } from '../../../workers/engraver.ts';
 export const PAPER_PAGE: PageSetting = { width: 690, staffHeight: 32 };
 
 /** What stands on paper besides the title and the score. */
-export const PAPER_PARTS = ['fingerboard', 'climb', 'shifts'] as const;
+export const PAPER_PARTS = ['fingerboard', 'tapes', 'climb', 'shifts'] as const;
 
 export type PaperPart = (typeof PAPER_PARTS)[number];
 
@@ -13,6 +13,7 @@ export type Paper = ReadonlySet<PaperPart>;
 
 export const PAPER_NAMES: Readonly<Record<PaperPart, string>> = {
   fingerboard: 'Fingerboard',
+  tapes: 'Fingerboard with tapes, for beginners',
   climb: 'The map',
   shifts: 'Shifts and crossings',
 };
