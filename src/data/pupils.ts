@@ -55,29 +55,52 @@ export async function readAllPupils(): Promise<{
   };
 }
 
-/** What a list of pupils shows: the pupils by name, what is set to each, and their lessons; tries are not read. */
+/** As much of what is set, and of a lesson, as a list needs. */
+const SetInList = Assignment.pick({ pupil: true, study: true, put: true });
+const HeldLesson = Lesson.pick({ pupil: true, date: true });
+
+/** What a list of pupils shows: the pupils by name, what is set to each, and when they were heard; tries are not read. */
 export interface Roll {
   readonly pupils: readonly Pupil[];
-  readonly assignments: readonly Assignment[];
-  readonly lessons: readonly Lesson[];
+  readonly assignments: readonly z.output<typeof SetInList>[];
+  readonly lessons: readonly z.output<typeof HeldLesson>[];
   /** How many pupils' records cannot be read. */
   readonly damaged: number;
 }
 
 /** The pupils, by name. */
 export async function readRoll(): Promise<Roll> {
-  const [pupils, assignments, lessons] = await Promise.all([
-    readStore('pupils'),
-    readStore('assignments'),
-    readStore('lessons'),
-  ]);
-  const inOrder = pupils.good.toSorted((a, b) => a.name.localeCompare(b.name));
+  const [records, assignments, lessons] = await attempt((db) => {
+    const transaction = db.transaction(['pupils', 'assignments', 'lessons']);
+    return Promise.all([
+      transaction.objectStore('pupils').getAll(),
+      transaction.objectStore('assignments').getAll(),
+      transaction.objectStore('lessons').getAll(),
+    ]);
+  });
+  const pupils = await inTurns(Pupil, records);
   return {
-    pupils: inOrder,
-    assignments: assignments.good,
-    lessons: lessons.good,
-    damaged: pupils.bad.length,
+    pupils: pupils.toSorted((a, b) => a.name.localeCompare(b.name)),
+    assignments: await inTurns(SetInList, assignments),
+    lessons: await inTurns(HeldLesson, lessons),
+    damaged: records.length - pupils.length,
   };
+}
+
+/** So many records are read at a time, so that nothing else waits long. */
+const AT_A_TIME = 200;
+
+/** The records that can be read, a part at a time. */
+async function inTurns<T>(schema: z.ZodType<T>, records: readonly unknown[]): Promise<T[]> {
+  const good: T[] = [];
+  for (let from = 0; from < records.length; from += AT_A_TIME) {
+    if (from > 0) await new Promise((resolve) => setTimeout(resolve));
+    for (const record of records.slice(from, from + AT_A_TIME)) {
+      const read = schema.safeParse(record);
+      if (read.success) good.push(read.data);
+    }
+  }
+  return good;
 }
 
 /** All of one pupil; `undefined` where there is none. Throws a sentence where the record is damaged. */

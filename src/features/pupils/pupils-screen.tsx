@@ -1,10 +1,10 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import { daysBetween, weekdayOf } from '../../core/practice/day.ts';
-import type { Lesson, Pupil } from '../../core/practice/pupil.ts';
+import type { Pupil } from '../../core/practice/pupil.ts';
 import { useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
 import type { Roll } from '../../data/pupils.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
@@ -76,6 +76,7 @@ export function PupilsScreen() {
 /** The week's lessons, day by day; what is heard is ticked. */
 function Week({ roll: { pupils, lessons } }: { roll: Roll }) {
   const now = today();
+  const held = useMemo(() => new Set(lessons.map(({ pupil, date }) => `${pupil} ${date}`)), [lessons]);
   return (
     <section aria-label="This week" className="mt-4 grid gap-px border border-rule bg-rule sm:grid-cols-7">
       {weekOf(now).map((day) => {
@@ -88,7 +89,7 @@ function Week({ roll: { pupils, lessons } }: { roll: Roll }) {
             </h2>
             <ul className={here.length === 0 ? 'hidden sm:block' : ''}>
               {here.map((pupil) => {
-                const heard = lessons.some((one) => one.pupil === pupil.id && one.date === day);
+                const heard = held.has(`${pupil.id} ${day}`);
                 return (
                   <li key={pupil.id} className="leading-snug wrap-anywhere">
                     <Link className="underline decoration-rule underline-offset-4" to={`/pupils/${pupil.id}/lesson`}>
@@ -108,6 +109,16 @@ function Week({ roll: { pupils, lessons } }: { roll: Roll }) {
 
 function PupilTable({ roll: { pupils, assignments, lessons } }: { roll: Roll }) {
   const now = today();
+  const last = useMemo(() => {
+    const days = new Map<string, string>();
+    for (const { pupil, date } of lessons) if (date > (days.get(pupil) ?? '')) days.set(pupil, date);
+    return days;
+  }, [lessons]);
+  const sets = useMemo(() => {
+    const counts = new Map<string, number>();
+    for (const { pupil, put } of assignments) if (put === undefined) counts.set(pupil, (counts.get(pupil) ?? 0) + 1);
+    return counts;
+  }, [assignments]);
   return (
     <table className="mt-5 w-full border-collapse text-left">
       <thead>
@@ -123,7 +134,7 @@ function PupilTable({ roll: { pupils, assignments, lessons } }: { roll: Roll }) 
       </thead>
       <tbody>
         {pupils.map((pupil) => {
-          const set = assignments.filter((one) => one.pupil === pupil.id && one.put === undefined).length;
+          const set = sets.get(pupil.id) ?? 0;
           return (
             <tr key={pupil.id} className="border-b border-rule align-baseline hover:bg-wash">
               <th scope="row" className="max-w-80 py-2 pr-4 font-serif text-lg leading-snug wrap-anywhere">
@@ -139,7 +150,7 @@ function PupilTable({ roll: { pupils, assignments, lessons } }: { roll: Roll }) 
                 </span>
               </th>
               <td className="hidden py-2 pr-4 sm:table-cell">{counted(set, 'study', 'studies')}</td>
-              <td className="py-2 pr-4">{lastWords(lastOf(lessons, pupil.id), now)}</td>
+              <td className="py-2 pr-4">{lastWords(last.get(pupil.id), now)}</td>
               <td className="hidden py-2 pr-4 md:table-cell">
                 {pupil.exam === undefined ? '' : `${dayWords(pupil.exam)}, ${untilWords(daysBetween(now, pupil.exam))}`}
               </td>
@@ -153,13 +164,6 @@ function PupilTable({ roll: { pupils, assignments, lessons } }: { roll: Roll }) 
         })}
       </tbody>
     </table>
-  );
-}
-
-function lastOf(lessons: readonly Lesson[], pupil: string): string | undefined {
-  return lessons.reduce<string | undefined>(
-    (last, one) => (one.pupil === pupil && (last === undefined || one.date > last) ? one.date : last),
-    undefined,
   );
 }
 
