@@ -142,6 +142,15 @@ describe('the plan', () => {
     expect(days[0]!.items.map(({ study }) => study).slice(0, 3)).toEqual(['s0', 's1', 's2']);
   });
 
+  it('uses the minutes there are where drills come first: what lies between them is found', () => {
+    const drills = Array.from({ length: 6 }, (_, k) => rung(`shift-${k + 1}`, { strains: true }));
+    const easy = Array.from({ length: 5 }, (_, k) => rung(`easy-${k + 1}`));
+    const studies = [planned('a', { rungs: [...drills, ...easy] }), planned('b', { rungs: [...drills, ...easy] })];
+    const [day] = planDays(studies, { minutes: 30, restDays: [] }, TODAY, 1, undefined).days;
+    expect(day!.minutes).toBeGreaterThanOrEqual(27);
+    expect(day!.items.filter(({ strains }) => strains).length).toBeGreaterThan(2);
+  });
+
   it('knows the chance of enough passes: checked by adding every row of tries up', () => {
     const byHand = (needed: number, trials: number, p: number): number => {
       let sum = 0;

@@ -42,7 +42,7 @@ describe('a shift’s drill', () => {
         } catch {
           continue;
         }
-        for (const { card, exercise } of drillsOf(study)) {
+        for (const { card, exercise, old } of drillsOf(study)) {
           drills += 1;
           const { notes } = exercise.passage;
           const { fingers } = exercise.way;
@@ -56,8 +56,8 @@ describe('a shift’s drill', () => {
           // Four times: before, arrival the old way, arrival the new way, perhaps an open string; then silence.
           const each = card.check ? 4 : 3;
           for (let time = 0; time < 4; time += 1) {
-            const [first, old, fresh, check] = Array.from({ length: each }, (_, k) => time * each + k);
-            expect([notes[first!]!.pitch.midi, notes[old!]!.pitch.midi, notes[fresh!]!.pitch.midi], where).toEqual([
+            const [first, oldWay, fresh, check] = Array.from({ length: each }, (_, k) => time * each + k);
+            expect([notes[first!]!.pitch.midi, notes[oldWay!]!.pitch.midi, notes[fresh!]!.pitch.midi], where).toEqual([
               before,
               arrival,
               arrival,
@@ -72,7 +72,7 @@ describe('a shift’s drill', () => {
             const next = timed[(time + 1) * each]!;
             expect(next.onset - last.onset - last.length, where).toBeGreaterThanOrEqual(TICKS_PER_BEAT);
             // The old way is the hand that was, or the old finger carried along.
-            const oldHand = fingers[old!]!;
+            const oldHand = fingers[oldWay!]!;
             if (oldHand.hand === card.from.hand && oldHand.thumb === card.from.thumb) {
               const frames = framesOf(instrumentFor(recipe.instrument), handSystemOf(study.recipe));
               const offset = oldHand.stop - oldHand.hand;
@@ -86,6 +86,12 @@ describe('a shift’s drill', () => {
                 card.to.string,
               ]);
           }
+          // Where a finger of the old hand lies on the arrival, that is the old way.
+          if (card.replacement?.arrives) expect(old.how, where).toBe('in the old hand');
+          // A rest again before the same notes in their bow.
+          const bowed = exercise.recipe.remarks.at(-1)!.at;
+          const slow = timed[bowed - 1]!;
+          expect(timed[bowed]!.onset - slow.onset - slow.length, where).toBeGreaterThanOrEqual(TICKS_PER_BEAT);
           // It is written in whole bars of four.
           for (const bar of scoreOf(exercise).parts[0]!.bars) {
             const filled =

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Attempt } from './attempt.ts';
 import { rung } from './invented.fixture.ts';
-import { sureOn } from './review.ts';
+import { review, sureOn } from './review.ts';
 import { standingOf } from './standing.ts';
 
 const rungs = [rung('plucked'), rung('whole', { clean: 3 })];
@@ -46,6 +46,11 @@ describe('where a study stands', () => {
     // Heard nine times in ten when it falls due, by what the scheduler promises.
     expect(sureOn(clean!, clean!.due)).toBeGreaterThan(0.87);
     expect(sureOn(clean!, clean!.due)).toBeLessThan(0.93);
+  });
+
+  it('takes no try of the day it was passed for a review', () => {
+    const again = [{ date: '2026-03-02', result: 'missed' as const }];
+    expect(review('2026-03-02', again)).toEqual(review('2026-03-02', []));
   });
 
   it('lets a rung that climbs be the last to pass', () => {
