@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RESULTS, type Attempt } from './attempt.ts';
+import { atLeast } from './chance.ts';
 import { dayAfter, daysBetween, weekdayOf } from './day.ts';
 import { planned, rung } from './invented.fixture.ts';
-import { atLeast, planDays, type PlannedStudy } from './plan.ts';
+import { planDays, type PlannedStudy } from './plan.ts';
 
 const TODAY = '2026-03-09';
 

@@ -1,5 +1,7 @@
 import { counted } from '../base/words.ts';
 import type { Attempt } from './attempt.ts';
+import { atLeast } from './chance.ts';
+import { apart, breaksIn } from './day-order.ts';
 import { dayAfter, daysBetween, weekdayOf, type Day } from './day.ts';
 import type { Practice } from './practice-time.ts';
 import { heard, review, sureOn, type Review } from './review.ts';
@@ -76,8 +78,6 @@ const FIGURES = {
   keptShare: 0.45,
   /** Days before an exam in which everything that stands is heard once more. */
   lastDays: 4,
-  /** Minutes after which the hands rest (handbook of the trade: at least every 25). */
-  restAfter: 25,
   /** Assumed before anything is known: how often a day's work on a rung passes it, of so many days. */
   passes: 2,
   outOf: 3,
@@ -310,42 +310,6 @@ function keptLine({ study, bpm, review: at }: Expected, sure: number, date: Day,
   };
 }
 
-/**
- * Lines in an order in which no two that strain follow each other and each study's rungs come as they are climbed.
- * What would have to follow another strain waits for the next day.
- */
-function apart(lines: readonly PlanLine[]): PlanLine[] {
-  const left = [...lines];
-  const order: PlanLine[] = [];
-  while (left.length > 0) {
-    const free = left.filter((line) => left.find(({ study }) => study === line.study) === line);
-    const tired = order.at(-1)?.strains === true;
-    const straining = left.filter(({ strains }) => strains).length;
-    // With as many that strain as there are others, they have to take turns.
-    const mustStrain = !tired && 2 * straining >= left.length;
-    const next = (mustStrain && free.find(({ strains }) => strains)) || free.find(({ strains }) => !strains || !tired);
-    if (!next) break;
-    order.push(next);
-    left.splice(left.indexOf(next), 1);
-  }
-  return order;
-}
-
-/** After which minutes the hands rest: between two lines, never more than 25 on end. */
-function breaksIn(items: readonly PlanLine[]): number[] {
-  const breaks: number[] = [];
-  let [now, since] = [0, 0];
-  for (const { minutes } of items) {
-    if (since > 0 && since + minutes > FIGURES.restAfter) {
-      breaks.push(now);
-      since = 0;
-    }
-    now += minutes;
-    since += minutes;
-  }
-  return breaks;
-}
-
 /** A day goes by as it usually goes: each line passes a part of a step. */
 function live(
   one: Expected,
@@ -401,20 +365,6 @@ function readinessOf(
 function trialsOf({ worked, by, steps }: Expected, end: Day): number {
   const spare = by === undefined ? 0 : Math.max(0, daysBetween(by, end));
   return Math.max(Math.floor(worked), by === undefined ? 0 : steps) + Math.floor(spare / 2);
-}
-
-/** The chance of at least `needed` successes in `trials`, each with chance `p`. */
-export function atLeast(needed: number, trials: number, p: number): number {
-  if (needed <= 0) return 1;
-  if (needed > trials) return 0;
-  if (p >= 1) return 1;
-  let term = (1 - p) ** trials;
-  let below = 0;
-  for (let k = 0; k < needed; k += 1) {
-    below += term;
-    term *= ((trials - k) / (k + 1)) * (p / (1 - p));
-  }
-  return Math.min(1, Math.max(0, 1 - below));
 }
 
 /** Why a study does not stand before the exam, and what would help. */
