@@ -2,7 +2,8 @@ import { DEMO_PUPILS } from '../../demo/pupils.ts';
 import { DEMO_BOOK, DEMO_STUDIO } from '../../demo/studio.ts';
 import { dayAfter, weekdayOf } from '../core/practice/day.ts';
 import { LADDERS, USUAL_LADDER } from '../core/practice/ladder.ts';
-import { Pupil, type Assignment } from '../core/practice/pupil.ts';
+import { Pupil, setTo, type Assignment } from '../core/practice/pupil.ts';
+import { USUAL_TEMPO_RULE } from '../core/practice/tempo-steps.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { coach } from '../workers/coach.ts';
 import { engine } from '../workers/engine.ts';
@@ -62,24 +63,21 @@ async function fillPupils(studies: readonly SavedStudy[], now: string): Promise<
     const assignments = set.flatMap(({ study, weeksAgo, bpm, words = '' }): Assignment[] => {
       const saved = studies[study];
       if (!saved) return [];
-      return [
-        {
-          id: `${pupil.id}-set-${study}`,
-          pupil: pupil.id,
-          study: saved.id,
-          set: dayAfter(today, -7 * weeksAgo),
-          target: { bpm, perBeat: saved.recipe.bowing.perBeat },
-          words,
-          updated: now,
-        },
-      ];
+      const one = setTo(pupil.id, saved, `${pupil.id}-set-${study}`, dayAfter(today, -7 * weeksAgo), now);
+      return [{ ...one, target: { ...one.target, bpm }, words }];
     });
     const toClimb = assignments.flatMap(({ study, set: from, target }) => {
       const saved = studies.find(({ id }) => id === study);
-      return saved ? [{ saved, ladder, target, set: from }] : [];
+      return saved ? [{ saved, ladder, target, set: from, rule: USUAL_TEMPO_RULE }] : [];
     });
     const lastLesson = dayAfter(today, -(((weekdayOf(today) - (pupil.lessonDay ?? 0) + 6) % 7) + 1));
-    const tries = await coach().invent(toClimb, practice, dayAfter(today, -56), 55, exam, place + 1);
+    const tries = await coach().invent(toClimb, {
+      practice,
+      begins: dayAfter(today, -56),
+      days: 55,
+      exam,
+      seed: place + 1,
+    });
     await keepPupilRecords({
       pupils: [Pupil.parse({ ...pupil, practice, exam, created: now, updated: now })],
       assignments,
@@ -89,7 +87,6 @@ async function fillPupils(studies: readonly SavedStudy[], now: string): Promise<
         pupil: pupil.id,
         date: dayAfter(lastLesson, -7 * weeks),
         heard: [],
-        words: '',
         ended: true,
         updated: now,
       })),

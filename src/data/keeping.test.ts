@@ -1,22 +1,10 @@
-import {
-  IDBCursor,
-  IDBDatabase,
-  IDBFactory,
-  IDBIndex,
-  IDBKeyRange,
-  IDBObjectStore,
-  IDBRequest,
-  IDBTransaction,
-} from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { SCHOOLS } from '../core/schools/schools.ts';
 import { mergeWords } from '../core/library/backup-merge.ts';
 import { SHIPPED } from '../core/grading/shipped/shipped.ts';
 import { playable } from '../core/study/playable.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
-
-// The database behind the tests is fake-indexeddb, an implementation of the W3C's Indexed Database API 3.0.
-const KINDS = { IDBCursor, IDBDatabase, IDBIndex, IDBKeyRange, IDBObjectStore, IDBRequest, IDBTransaction };
+import { freshBrowser, freshPage } from './browser.fixture.ts';
 
 type Keeping = typeof import('./library.ts') &
   typeof import('./backup.ts') &
@@ -29,24 +17,21 @@ const STUDY = playable({ instrument: 'viola', tonic: 'D', octaves: 2, ways: 2 })
 
 /** A page of its own: the modules as a browser tab loads them, over the databases of the browser. */
 async function page(studio: 'own' | 'demo' = 'own'): Promise<Keeping> {
-  vi.resetModules();
-  vi.stubGlobal('document', { cookie: `other=1; studio=${studio}` });
-  const parts = await Promise.all([
+  const parts = () => [
     import('./library.ts'),
     import('./backup.ts'),
     import('./schools.ts'),
     import('./syllabuses.ts'),
     import('./facts.ts'),
     import('./database.ts'),
-  ]);
-  return Object.assign({}, ...parts) as Keeping;
+  ];
+  return (await freshPage(parts, studio)) as Keeping;
 }
 
 describe('keeping', () => {
   let own: Keeping;
   beforeEach(async () => {
-    for (const [name, kind] of Object.entries(KINDS)) vi.stubGlobal(name, kind);
-    vi.stubGlobal('indexedDB', new IDBFactory());
+    freshBrowser();
     own = await page();
   });
   afterEach(() => {
@@ -104,7 +89,7 @@ describe('keeping', () => {
     expect(await (await own.database()).get('studies', damaged.id)).toEqual(damaged);
 
     const file = await (await own.exportLibrary(study(4).updated)).text();
-    vi.stubGlobal('indexedDB', new IDBFactory());
+    freshBrowser();
     const there = await page();
     expect(mergeWords(await there.importLibrary(file))).toBe('1 study and 1 record that cannot be read added.');
     expect((await there.readLibrary()).damaged.map((one) => one.record)).toEqual([damaged]);
@@ -197,7 +182,7 @@ describe('keeping', () => {
     await own.writeSyllabus(own.ownCopyOf(SHIPPED[0]!));
     const text = await (await own.exportLibrary('2026-03-02T12:00:00.000Z')).text();
 
-    vi.stubGlobal('indexedDB', new IDBFactory());
+    freshBrowser();
     const there = await page();
     await there.writeSchool({ ...SCHOOLS[0]!, id: 'theirs', name: 'Theirs' });
     expect(mergeWords(await there.importLibrary(text))).toBe('2 studies, 1 school and 1 syllabus added.');
@@ -213,7 +198,7 @@ describe('keeping', () => {
     await own.writeSchool({ ...SCHOOLS[0]!, id: 'mine', name: 'Mine' });
     const text = await (await own.exportLibrary('2026-03-02T12:00:00.000Z')).text();
 
-    vi.stubGlobal('indexedDB', new IDBFactory());
+    freshBrowser();
     const there = await page();
     const put = IDBObjectStore.prototype.put;
     vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (this: IDBObjectStore, value, key) {
@@ -244,7 +229,7 @@ describe('keeping', () => {
       },
     });
     await expect(own.readLibrary()).rejects.toThrow('does not let Step Ladder keep anything here');
-    vi.stubGlobal('indexedDB', new IDBFactory());
+    freshBrowser();
     expect(await own.readLibrary()).toEqual({ studies: [], damaged: [] });
   });
 

@@ -15,6 +15,7 @@ import {
   changePupil,
   deletePupil,
   keepPupilRecords,
+  readHeld,
   readPupil,
   readRoll,
   removeAttempt,
@@ -27,9 +28,14 @@ import {
 /** Everything that is asked of pupils begins so; other tabs' changes ask for it again. */
 export const PUPILS = ['pupils'] as const;
 
-/** The pupils, what is set to each, and their lessons. */
+/** The pupils, and what is set to each. */
 export function useRoll(): UseQueryResult<Roll> {
   return useQuery({ queryKey: [...PUPILS, 'roll'], queryFn: readRoll });
+}
+
+/** The days on which pupils were heard. */
+export function useHeld(): Awaited<ReturnType<typeof readHeld>> | undefined {
+  return useQuery({ queryKey: [...PUPILS, 'held'], queryFn: readHeld }).data;
 }
 
 /** All of one pupil; null where there is none. */

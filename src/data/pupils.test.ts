@@ -1,20 +1,8 @@
-import {
-  IDBCursor,
-  IDBDatabase,
-  IDBFactory,
-  IDBIndex,
-  IDBKeyRange,
-  IDBObjectStore,
-  IDBRequest,
-  IDBTransaction,
-} from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { homeworkOf, logOf } from '../core/practice/pupil-file.ts';
 import { Assignment, Lesson, LoggedAttempt, Pupil } from '../core/practice/pupil.ts';
 import { playable } from '../core/study/playable.ts';
-
-// The database behind the tests is fake-indexeddb, an implementation of the W3C's Indexed Database API 3.0.
-const KINDS = { IDBCursor, IDBDatabase, IDBIndex, IDBKeyRange, IDBObjectStore, IDBRequest, IDBTransaction };
+import { freshBrowser, freshPage } from './browser.fixture.ts';
 
 type Page = typeof import('./pupils.ts') &
   typeof import('./backup.ts') &
@@ -23,15 +11,8 @@ type Page = typeof import('./pupils.ts') &
 
 /** A page of its own: the modules as a browser tab loads them, over the databases of the browser. */
 async function page(): Promise<Page> {
-  vi.resetModules();
-  vi.stubGlobal('document', { cookie: 'studio=own' });
-  const parts = await Promise.all([
-    import('./pupils.ts'),
-    import('./backup.ts'),
-    import('./library.ts'),
-    import('./database.ts'),
-  ]);
-  return Object.assign({}, ...parts) as Page;
+  const parts = () => [import('./pupils.ts'), import('./backup.ts'), import('./library.ts'), import('./database.ts')];
+  return (await freshPage(parts)) as Page;
 }
 
 const NOW = '2026-03-02T10:00:00.000Z';
@@ -44,8 +25,7 @@ const tried = (id: string, study: string) =>
 describe('pupils that are kept', () => {
   let own: Page;
   beforeEach(async () => {
-    for (const [name, kind] of Object.entries(KINDS)) vi.stubGlobal(name, kind);
-    vi.stubGlobal('indexedDB', new IDBFactory());
+    freshBrowser();
     own = await page();
   });
   afterEach(() => {
@@ -99,7 +79,7 @@ describe('pupils that are kept', () => {
     await fill(own);
     const homework = homeworkOf((await own.readPupil('nele'))!, [study], [], NOW);
     const teacher = indexedDB;
-    vi.stubGlobal('indexedDB', new IDBFactory());
+    freshBrowser();
     const pupil = await page();
     await pupil.takeHomework(homework);
     await pupil.keepPupilRecords({ attempts: [tried('mine', 'study-1')] });
@@ -125,7 +105,7 @@ describe('pupils that are kept', () => {
     expect((await own.readRoll()).damaged).toBe(1);
     await expect(own.readPupil('odd')).rejects.toThrow(/damaged.*left as it is/);
     const text = await (await own.exportLibrary(NOW)).text();
-    vi.stubGlobal('indexedDB', new IDBFactory());
+    freshBrowser();
     const other = await page();
     await other.importLibrary(text);
     expect((await other.readPupil('nele'))!.pupil).toEqual(NELE);

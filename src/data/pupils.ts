@@ -59,32 +59,31 @@ export async function readAllPupils(): Promise<{
 const SetInList = Assignment.pick({ pupil: true, study: true, put: true });
 const HeldLesson = Lesson.pick({ pupil: true, date: true });
 
-/** What a list of pupils shows: the pupils by name, what is set to each, and when they were heard; tries are not read. */
+/** The pupils by name, and what is set to each; neither tries nor lessons are read. */
 export interface Roll {
   readonly pupils: readonly Pupil[];
   readonly assignments: readonly z.output<typeof SetInList>[];
-  readonly lessons: readonly z.output<typeof HeldLesson>[];
   /** How many pupils' records cannot be read. */
   readonly damaged: number;
 }
 
-/** The pupils, by name. */
+/** The pupils and what is set. */
 export async function readRoll(): Promise<Roll> {
-  const [records, assignments, lessons] = await attempt((db) => {
-    const transaction = db.transaction(['pupils', 'assignments', 'lessons']);
-    return Promise.all([
-      transaction.objectStore('pupils').getAll(),
-      transaction.objectStore('assignments').getAll(),
-      transaction.objectStore('lessons').getAll(),
-    ]);
+  const [records, assignments] = await attempt((db) => {
+    const transaction = db.transaction(['pupils', 'assignments']);
+    return Promise.all([transaction.objectStore('pupils').getAll(), transaction.objectStore('assignments').getAll()]);
   });
   const pupils = await inTurns(Pupil, records);
   return {
     pupils: pupils.toSorted((a, b) => a.name.localeCompare(b.name)),
     assignments: await inTurns(SetInList, assignments),
-    lessons: await inTurns(HeldLesson, lessons),
     damaged: records.length - pupils.length,
   };
+}
+
+/** When each pupil was heard. */
+export async function readHeld(): Promise<readonly z.output<typeof HeldLesson>[]> {
+  return inTurns(HeldLesson, await attempt((db) => db.getAll('lessons')));
 }
 
 /** So many records are read at a time, so that nothing else waits long. */

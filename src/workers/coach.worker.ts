@@ -1,12 +1,15 @@
 import { expose } from 'comlink';
 import type { Attempt } from '../core/practice/attempt.ts';
 import type { Day } from '../core/practice/day.ts';
-import { inventedLog } from '../core/practice/learner.ts';
-import type { Practice } from '../core/practice/practice-time.ts';
+import { inventedLog, type Span } from '../core/practice/learner.ts';
 import { EngineMemory } from '../core/fingering/fingering.ts';
 import { rungsOf, secondsOf, type RungHere, type Target } from '../core/practice/rungs-here.ts';
 import type { Ladder } from '../core/practice/ladder.ts';
 import { climbed, type ClimbedRung } from '../core/practice/standing.ts';
+import type { PlannedStudy } from '../core/practice/plan.ts';
+import { minutesInTime } from '../core/practice/minutes-in-time.ts';
+import type { Practice } from '../core/practice/practice-time.ts';
+import type { TempoRule } from '../core/practice/tempo-steps.ts';
 import { whatNext, type Thing } from '../core/practice/what-next.ts';
 import type { Recipe, RecipeInput } from '../core/recipe/recipe.ts';
 import { titleOf } from '../core/recipe/title.ts';
@@ -20,6 +23,7 @@ export interface ToClimb {
   readonly saved: SavedStudy;
   readonly ladder: Ladder;
   readonly target: Target;
+  readonly rule: TempoRule;
 }
 
 /** A study as the plan needs it. */
@@ -64,10 +68,10 @@ function scored(saved: SavedStudy): ScoredStudy | undefined {
 const coach = {
   /** The rungs of each study, without their music; nothing where a study cannot be played. */
   climbs(studies: readonly ToClimb[]): (Climb | undefined)[] {
-    return studies.map(({ saved, ladder, target }) => {
+    return studies.map(({ saved, ladder, target, rule }) => {
       const study = scored(saved);
       if (!study) return undefined;
-      const rungs = rungsOf(study, ladder, target, memory);
+      const rungs = rungsOf(study, ladder, target, memory, rule);
       const at = { ...study, recipe: { ...study.recipe, bowing: { ...study.recipe.bowing, ...target } } };
       return {
         title: study.title,
@@ -77,26 +81,33 @@ const coach = {
     });
   },
 
-  /** The log of an invented pupil, for the demonstration. */
-  invent(
-    studies: readonly (ToClimb & { readonly set: Day })[],
+  /** Nothing but its coming up, so that the first pupil waits for less. */
+  warm(): void {},
+
+  /** How many minutes a day would bring everything in time, where any do. */
+  minutesInTime(
+    studies: readonly PlannedStudy[],
     practice: Practice,
-    begins: Day,
-    days: number,
-    exam: Day | undefined,
-    seed: number,
-  ): Attempt[] {
+    today: Day,
+    exam: Day,
+    rule: TempoRule,
+  ): number | undefined {
+    return minutesInTime(studies, practice, today, exam, rule);
+  },
+
+  /** The log of an invented pupil, for the demonstration. */
+  invent(studies: readonly (ToClimb & { readonly set: Day })[], span: Span): Attempt[] {
     const planned = this.climbs(studies).flatMap((climb, place) => {
       const one = studies[place];
       return climb && one ? [{ id: one.saved.id, set: one.set, ...climb }] : [];
     });
-    return inventedLog(planned, practice, begins, days, exam, seed);
+    return inventedLog(planned, span);
   },
 
   /** The rungs of one study with the music of each. */
-  rungs({ saved, ladder, target }: ToClimb): RungHere[] {
+  rungs({ saved, ladder, target, rule }: ToClimb): RungHere[] {
     const study = scored(saved);
-    return study ? rungsOf(study, ladder, target, memory) : [];
+    return study ? rungsOf(study, ladder, target, memory, rule) : [];
   },
 
   /** A kept study as it is engraved; nothing where its fingers can no longer be played. */

@@ -16,6 +16,7 @@ import type { ScoredStudy } from '../core/score/scored-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { titleOf } from '../core/recipe/title.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
+import type { Press } from './press/press.ts';
 import type { PageParts } from './press/study-page.ts';
 
 let toolkit: Promise<VerovioToolkit> | undefined;
@@ -122,17 +123,19 @@ const engraver = {
       const scored = scoredFrom(one.saved);
       return scored ? [{ one, scored }] : [];
     });
-    let press = new Press(sheet.pupil, size, await faces());
-    for (const staffHeight of WEEK_STAVES) {
-      press = new Press(`${sheet.pupil}: the week`, size, await faces());
+    const written = async (staffHeight: number): Promise<Press> => {
+      const press = new Press(`${sheet.pupil}: the week`, size, await faces());
       weekHead(press, sheet);
       for (const { one, scored } of studies) {
         layOut(verovio, scored, { width: pageFor(size).width, staffHeight });
         weekStudy(press, one, sheet.days, pictureOf(verovio));
       }
       weekFoot(press);
-      if (press.pages === 1) break;
-    }
+      return press;
+    };
+    const [usual, ...smaller] = WEEK_STAVES;
+    let press = await written(usual);
+    for (const staffHeight of smaller) if (press.pages > 1) press = await written(staffHeight);
     return press.finish();
   },
 

@@ -46,25 +46,28 @@ export interface Trial {
   readonly begins: Day;
 }
 
+/** A time of practice: how much, from when, for how many days, towards what; and which pupil it is. */
+export interface Span {
+  readonly practice: Practice;
+  readonly begins: Day;
+  readonly days: number;
+  readonly exam: Day | undefined;
+  /** The same seed is the same pupil. */
+  readonly seed: number;
+}
+
 /** How many of a pupil's studies stand on the day of the exam under a policy. The same seed is the same pupil. */
 export function tryPolicy(policy: Policy, { seed, studies: count, weeks, practice, begins }: Trial): number {
   const nature = draws(seed);
   const studies = Array.from({ length: count }, (_, k) => invented(k, count, weeks, begins, nature));
   const exam = dayAfter(begins, 7 * weeks);
-  const { parts } = lived(policy, studies, practice, begins, 7 * weeks, exam, seed);
+  const { parts } = lived(policy, studies, { practice, begins, days: 7 * weeks, exam, seed });
   return studies.filter(({ id }) => (parts.get(id) ?? []).every((part) => strengthOn(part, exam) >= STANDS)).length;
 }
 
 /** The log of a pupil who practises some studies by our plan for so many days: for a demonstration. */
-export function inventedLog(
-  studies: readonly Omit<PlannedStudy, 'tries'>[],
-  practice: Practice,
-  begins: Day,
-  days: number,
-  exam: Day | undefined,
-  seed: number,
-): Attempt[] {
-  const { tries } = lived('our plan', studies, practice, begins, days, exam, seed);
+export function inventedLog(studies: readonly Omit<PlannedStudy, 'tries'>[], span: Span): Attempt[] {
+  const { tries } = lived('our plan', studies, span);
   return [...tries.values()].flat().sort((a, b) => a.date.localeCompare(b.date));
 }
 
@@ -72,11 +75,7 @@ export function inventedLog(
 function lived(
   policy: Policy,
   studies: readonly Omit<PlannedStudy, 'tries'>[],
-  practice: Practice,
-  begins: Day,
-  days: number,
-  exam: Day | undefined,
-  seed: number,
+  { practice, begins, days, exam, seed }: Span,
 ) {
   const nature = draws(seed + 2);
   const learner: Learner = { chance: draws(seed + 1), quick: 0.1 + 0.1 * nature(), keeps: 2 + 3 * nature() };

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { RESULTS, type Attempt } from './attempt.ts';
 import { atLeast } from './chance.ts';
 import { dayAfter, daysBetween, weekdayOf } from './day.ts';
+import { minutesInTime } from './minutes-in-time.ts';
+import { USUAL_TEMPO_RULE } from './tempo-steps.ts';
 import { planned, rung } from './invented.fixture.ts';
 import { planDays, type PlannedStudy } from './plan.ts';
 
@@ -150,6 +152,20 @@ describe('the plan', () => {
     const [day] = planDays(studies, { minutes: 30, restDays: [] }, TODAY, 1, undefined).days;
     expect(day!.minutes).toBeGreaterThanOrEqual(27);
     expect(day!.items.filter(({ strains }) => strains).length).toBeGreaterThan(2);
+  });
+
+  it('finds the minutes that bring all of it in time, and no fewer', () => {
+    const studies = Array.from({ length: 6 }, (_, k) => planned(`s${k}`));
+    const exam = dayAfter(TODAY, 40);
+    const late = (minutes: number): number =>
+      planDays(studies, { minutes, restDays: [] }, TODAY, 1, exam).cannot.length;
+    const found = minutesInTime(studies, { minutes: 5, restDays: [] }, TODAY, exam, USUAL_TEMPO_RULE)!;
+    expect(late(5)).toBeGreaterThan(0);
+    expect(late(found)).toBe(0);
+    expect(late(found - 5)).toBeGreaterThan(0);
+    expect(
+      minutesInTime(studies, { minutes: 5, restDays: [] }, TODAY, dayAfter(TODAY, 2), USUAL_TEMPO_RULE),
+    ).toBeUndefined();
   });
 
   it('knows the chance of enough passes: checked by adding every row of tries up', () => {

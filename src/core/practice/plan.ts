@@ -81,6 +81,8 @@ const FIGURES = {
   /** Assumed before anything is known: how often a day's work on a rung passes it, of so many days. */
   passes: 2,
   outOf: 3,
+  /** Share of the days between standing and the exam on which it can still be worked on. */
+  spare: 0.5,
   /** Nothing is planned further ahead, days. */
   horizon: 366,
 } as const;
@@ -113,7 +115,7 @@ export function planDays(
   return {
     days: plans,
     readiness: expected.map((one) => readinessOf(one, pace, end)),
-    cannot: expected.flatMap((one) => cannotBe(one, exam, today, practice)),
+    cannot: expected.flatMap((one) => cannotBe(one, exam)),
   };
 }
 
@@ -150,7 +152,6 @@ interface Expected {
   readonly steps: number;
   review: Review | undefined;
   by: Day | undefined;
-  last: Day | undefined;
 }
 
 function begun(study: PlannedStudy, rule: TempoRule): Expected {
@@ -169,7 +170,6 @@ function begun(study: PlannedStudy, rule: TempoRule): Expected {
     steps: stepsLeft(left, bpm, rule),
     review: standing.review,
     by: standing.stands ? standing.review?.last : undefined,
-    last: standing.last?.date,
   };
 }
 
@@ -319,7 +319,6 @@ function live(
 ): void {
   const mine = items.filter(({ study }) => study === one.study.id);
   if (mine.length === 0) return;
-  one.last = date;
   for (const { kind, rung: id, minutes } of mine) {
     const rung = one.left.find((other) => other.id === id);
     if (kind === 'kept' && one.review) one.review = heard(one.review, date, 'clean');
@@ -364,16 +363,16 @@ function readinessOf(
 /** Days of work there are before a day: those planned, and what could be added between standing and then. */
 function trialsOf({ worked, by, steps }: Expected, end: Day): number {
   const spare = by === undefined ? 0 : Math.max(0, daysBetween(by, end));
-  return Math.max(Math.floor(worked), by === undefined ? 0 : steps) + Math.floor(spare / 2);
+  return Math.max(Math.floor(worked), by === undefined ? 0 : steps) + Math.floor(spare * FIGURES.spare);
 }
 
-/** Why a study does not stand before the exam, and what would help. */
-function cannotBe(one: Expected, exam: Day | undefined, today: Day, practice: Practice): string[] {
+/** Why a study does not stand before the exam. */
+function cannotBe(one: Expected, exam: Day | undefined): string[] {
   if (exam === undefined || (one.by !== undefined && one.by < exam)) return [];
+  const { title, set } = one.study;
+  if (set >= exam) return [`${title} is set for a day after the exam.`];
   const minutes = Math.ceil(workLeft(one) * (FIGURES.outOf / FIGURES.passes));
-  const days = Math.max(1, daysBetween(today, exam));
-  if (one.study.set >= exam) return [`${one.study.title} is set for a day after the exam.`];
   return [
-    `${one.study.title} will not stand before the exam: it needs about ${counted(minutes, 'minute')} more. Take ${Math.ceil(practice.minutes + minutes / days)} minutes a day, leave something else out, or set a lower tempo.`,
+    `${title} will not stand before the exam: about ${counted(minutes, 'minute')} of work on it are left then. More minutes a day, a lower tempo or fewer other studies would help.`,
   ];
 }

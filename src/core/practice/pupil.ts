@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { INSTRUMENTS } from '../instruments/instruments.ts';
 import { SetUp } from '../instruments/set-up.ts';
+import { beatsPerMinute } from '../recipe/bowing.ts';
+import type { SavedStudy } from '../study/saved-study.ts';
 import { Attempt, Id } from './attempt.ts';
 import { Day } from './day.ts';
 import { Practice } from './practice-time.ts';
@@ -59,6 +61,18 @@ export const Assignment = z.object({
 
 export type Assignment = z.infer<typeof Assignment>;
 
+/** Sets a study to a pupil on a day, at the tempo it is written for; `now` is an ISO date and time. */
+export function setTo(
+  pupil: string,
+  { id: study, recipe: { bowing } }: Pick<SavedStudy, 'id' | 'recipe'>,
+  id: string,
+  set: Day,
+  now: string,
+): Assignment {
+  const target = { bpm: Math.max(20, Math.round(beatsPerMinute(bowing))), perBeat: bowing.perBeat };
+  return { id, pupil, study, set, target, words: '', updated: now };
+}
+
 /** A try in a pupil's log. */
 export const LoggedAttempt = Attempt.extend({ id: Id, pupil: Id });
 
@@ -81,7 +95,6 @@ export const Lesson = z.object({
     )
     .max(200)
     .default([]),
-  words: z.string().max(4000).default(''),
   ended: z.boolean().default(false),
   updated: z.iso.datetime(),
 });

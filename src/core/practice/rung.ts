@@ -255,7 +255,7 @@ export const RUNGS = [
     tempo: { share: 1 },
     climbs: true,
     clean: 3,
-    says: 'As it is asked, a little quicker after every {clean} clean times, to {target}.',
+    says: 'As it is asked, a little quicker after {clean} in a row, to {target}.',
   },
   {
     id: 'memory',

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { studyFrom } from './invented.fixture.ts';
 import { LADDERS } from './ladder.ts';
 import { rungsOf } from './rungs-here.ts';
+import { TempoRule } from './tempo-steps.ts';
 
 const whole = LADDERS.find(({ id }) => id === 'whole')!;
 const idsOf = (recipe: object): string[] => rungsOf(studyFrom(recipe), whole).map(({ id }) => id);
@@ -70,6 +71,19 @@ describe('the rungs of a study', () => {
     }
     const [names] = rungsOf(studyFrom({ instrument: 'violin', tonic: 'D' }), whole);
     expect(names!.says).toBe('Say the names of the notes up and down, two sharps, without the instrument.');
+  });
+
+  it('says and counts the clean times that this pupil’s tempo asks', () => {
+    const study = studyFrom({ instrument: 'violin', tonic: 'D' });
+    const five = rungsOf(study, whole, undefined, undefined, TempoRule.parse({ afterClean: 5 }));
+    const tempo = five.find(({ id }) => id === 'tempo')!;
+    expect([tempo.clean, tempo.says]).toEqual([5, expect.stringContaining('after 5 clean times in a row')]);
+    expect(five.find(({ id }) => id === 'ones')!.clean).toBe(3);
+  });
+
+  it('takes the fingers from over the notes whose names are said', () => {
+    const [names, silent] = rungsOf(studyFrom({ instrument: 'violin', tonic: 'D' }), whole);
+    expect([names!.exercise.look?.fingers, silent!.exercise.look?.fingers]).toEqual(['blank', undefined]);
   });
 
   it('plays at the tempo to reach, or at the rung’s share of it', () => {

@@ -1,4 +1,4 @@
-import { sentence, spelledCount } from '../base/words.ts';
+import { counted, sentence, spelledCount } from '../base/words.ts';
 import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import type { EngineMemory } from '../fingering/fingering.ts';
 import { reachesOf } from '../fingering/reading/comparison.ts';
@@ -15,6 +15,7 @@ import { crossingDrill } from './crossing-drill.ts';
 import { exerciseOf, notesBetween, type Step } from './exercise.ts';
 import type { Ladder } from './ladder.ts';
 import { rungNamed, type Rung } from './rung.ts';
+import { USUAL_TEMPO_RULE, type TempoRule } from './tempo-steps.ts';
 import { drillSentence } from './rung-words.ts';
 import { shiftDrill } from './shift-drill.ts';
 
@@ -36,6 +37,8 @@ export interface RungHere {
   readonly bpm: number;
   /** Once through, seconds. */
   readonly seconds: number;
+  /** Clean times in a row that pass it; where it climbs, those that raise it. */
+  readonly clean: number;
   /** It strains the hand: a shift again and again, or fingers that reach. */
   readonly strains: boolean;
 }
@@ -51,6 +54,7 @@ export function rungsOf(
   ladder: Ladder,
   target: Target = targetOf(study),
   memory?: EngineMemory,
+  rule: TempoRule = USUAL_TEMPO_RULE,
 ): RungHere[] {
   const instrument = instrumentFor(study.recipe.instrument, study.recipe.setUp);
   const ground: Ground = {
@@ -68,14 +72,22 @@ export function rungsOf(
       const bpm = 'bpm' in rung.tempo ? rung.tempo.bpm : Math.max(1, Math.round(target.bpm * rung.tempo.share));
       const name = place === undefined ? rung.name : `${rung.name} ${place}`;
       const title = `${study.title}: ${name}`;
-      const played = { ...exercise, title, recipe: { ...exercise.recipe, bowing: { ...exercise.recipe.bowing, bpm } } };
+      const clean = rung.climbs ? rule.afterClean : rung.clean;
+      const played: ScoredStudy = {
+        ...exercise,
+        title,
+        recipe: { ...exercise.recipe, bowing: { ...exercise.recipe.bowing, bpm } },
+        // Whoever says the names reads notes, not fingers.
+        ...(rung.hand === 'spoken' ? { look: { fingers: 'blank' as const } } : {}),
+      };
       return {
         id: place === undefined ? rung.id : `${rung.id}-${place}`,
         rung,
         name,
-        says: says ?? told(rung, ground, exercise),
+        says: says ?? told(rung, ground, exercise, clean),
         exercise: played,
         bpm,
+        clean,
         seconds: secondsOf(played),
         strains: strains ?? (rung.hand !== 'spoken' && reachesAMinute(played) > REACHES_THAT_STRAIN),
       };
@@ -232,7 +244,7 @@ function inFirstOctave({ passage: { tonic } }: ScoredStudy) {
 }
 
 /** Fills a rung's sentence with the facts of the study. */
-function told(rung: Rung, { study, target, shifts }: Ground, exercise: ScoredStudy): string {
+function told(rung: Rung, { study, target, shifts }: Ground, exercise: ScoredStudy, clean: number): string {
   const name = (note: ScoredStudy['passage']['notes'][number] | undefined): string => printed(note?.pitch.name ?? '');
   const { notes, tonic } = exercise.passage;
   const inside = exercise.way.shifts.length;
@@ -245,7 +257,7 @@ function told(rung: Rung, { study, target, shifts }: Ground, exercise: ScoredStu
     last: rung.notes.includes('octave') || rung.notes === 'whole' ? name(peak) : name(notes.at(-1)),
     next: name(shifts[0] && study.passage.notes[shifts[0].to.at]),
     tonic: printed(tonic.name.replace(/-?\d+$/, '')),
-    clean: String(rung.clean),
+    clean: counted(clean, 'clean time'),
     target: `${target.bpm} a minute`,
   };
   return sentence(rung.says.replace(/\{(\w+)\}/g, (_, key: string) => facts[key] ?? '').replace(/\.$/, ''));

@@ -2,12 +2,10 @@ import type { Attempt, Result } from './attempt.ts';
 import { type Day } from './day.ts';
 import { review, type Review } from './review.ts';
 import type { RungHere } from './rungs-here.ts';
-import { tempoAfter, USUAL_TEMPO_RULE, type TempoNow, type TempoRule } from './tempo-steps.ts';
+import { tempoAfterTry, tempoBegun, USUAL_TEMPO_RULE, type TempoNow, type TempoRule } from './tempo-steps.ts';
 
 /** What standing is found from: rungs as they are passed, nothing of what they sound. */
-export type ClimbedRung = Pick<RungHere, 'id' | 'bpm' | 'seconds' | 'strains'> & {
-  readonly name: string;
-  readonly clean: number;
+export type ClimbedRung = Pick<RungHere, 'id' | 'name' | 'bpm' | 'seconds' | 'strains' | 'clean'> & {
   readonly climbs: boolean;
 };
 
@@ -29,7 +27,7 @@ export interface Standing {
   readonly review: Review | undefined;
   /** The last day it was played, and how the last try went. */
   readonly last: { readonly date: Day; readonly result: Result } | undefined;
-  /** Tries so far, and rungs passed by them. */
+  /** Tries so far. */
   readonly tries: number;
 }
 
@@ -37,13 +35,14 @@ export interface Standing {
 const SLOWEST = 0.8;
 
 /** A rung without its sounds. */
-export function climbed({ id, name, bpm, seconds, strains, rung }: RungHere): ClimbedRung {
-  return { id, name, bpm, seconds, strains, clean: rung.clean, climbs: rung.climbs === true };
+export function climbed({ id, name, bpm, seconds, strains, clean, rung }: RungHere): ClimbedRung {
+  return { id, name, bpm, seconds, strains, clean, climbs: rung.climbs === true };
 }
 
 /**
- * Where a study stands after its tries. A rung is passed by so many clean tries in a row, or by one that the teacher heard; a rung whose tempo climbs,
- * by those at the tempo to reach. Once every rung is passed the study is kept: each day it is played then is a review.
+ * Where a study stands after its tries. A rung is passed by so many clean tries in a row, or by one that the teacher
+ * heard; a rung whose tempo climbs, by those at the tempo to reach. Once every rung is passed the study is kept: each day
+ * it is played then is a review.
  */
 export function standingOf(
   rungs: readonly ClimbedRung[],
@@ -51,42 +50,39 @@ export function standingOf(
   rule: TempoRule = USUAL_TEMPO_RULE,
 ): Standing {
   const inOrder = tries.toSorted((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+  const byId = new Map(rungs.map((rung) => [rung.id, rung]));
   const passed = new Set<string>();
   const run = new Map<string, number>();
   const climbing = rungs.find((rung) => rung.climbs);
-  const ofTempo: Attempt[] = [];
-  let keptFrom: number | undefined = rungs.length === 0 ? undefined : -1;
-  let keptDay: Day | undefined;
+  let tempo = climbing && tempoBegun(climbing.bpm, rule);
+  /** The try by which the last rung was passed. */
+  let kept: number | undefined;
   inOrder.forEach((one, place) => {
-    const rung = rungs.find(({ id }) => id === one.rung);
-    if (rung?.climbs) {
-      ofTempo.push(one);
-      if (tempoAfter(rung.bpm, ofTempo, rule).reached) passed.add(rung.id);
-    } else if (rung) {
-      const clean =
-        one.result === 'clean' && one.bpm >= rung.bpm * SLOWEST
-          ? (run.get(rung.id) ?? 0) + (one.heard ? rung.clean : 1)
-          : 0;
-      run.set(rung.id, clean);
-      if (clean >= rung.clean) passed.add(rung.id);
+    const rung = byId.get(one.rung);
+    if (!rung) return;
+    if (rung === climbing && tempo) {
+      tempo = tempoAfterTry(tempo, one, rung.bpm, rule);
+      if (tempo.reached) passed.add(rung.id);
+    } else {
+      const clean = one.result === 'clean' && one.bpm >= rung.bpm * SLOWEST;
+      const times = clean ? (run.get(rung.id) ?? 0) + (one.heard ? rung.clean : 1) : 0;
+      run.set(rung.id, times);
+      if (times >= rung.clean) passed.add(rung.id);
     }
-    if (keptFrom === -1 && keptDay === undefined && rungs.every(({ id }) => passed.has(id))) {
-      keptFrom = place;
-      keptDay = one.date;
-    }
+    if (passed.size === rungs.length) kept ??= place;
   });
   const next = rungs.find(({ id }) => !passed.has(id));
-  const tempo = climbing && tempoAfter(climbing.bpm, ofTempo, rule);
   const at = next ?? rungs.at(-1);
   const last = inOrder.at(-1);
+  const keptSince = kept === undefined ? undefined : inOrder[kept]?.date;
   return {
     passed,
     next,
-    clean: next ? (next.climbs ? (tempo?.clean ?? 0) : (run.get(next.id) ?? 0)) : 0,
-    bpm: at?.climbs ? (tempo?.bpm ?? at.bpm) : (at?.bpm ?? 0),
+    clean: next ? (next === climbing ? (tempo?.clean ?? 0) : (run.get(next.id) ?? 0)) : 0,
+    bpm: (at === climbing ? tempo?.bpm : at?.bpm) ?? 0,
     tempo,
-    stands: keptDay !== undefined,
-    review: keptDay === undefined || keptFrom === undefined ? undefined : review(keptDay, inOrder.slice(keptFrom + 1)),
+    stands: kept !== undefined,
+    review: kept === undefined || keptSince === undefined ? undefined : review(keptSince, inOrder.slice(kept + 1)),
     last: last && { date: last.date, result: last.result },
     tries: inOrder.length,
   };

@@ -18,7 +18,7 @@ const tries = (...said: string[]) =>
 
 describe('tempo steps', () => {
   it('begins at sixty per cent, and goes up by five after three clean times in a row', () => {
-    expect(tempoAfter(80, [], rule)).toEqual({ bpm: 48, clean: 0, reached: false, raised: 0 });
+    expect(tempoAfter(80, [], rule)).toEqual({ bpm: 48, clean: 0, missed: 0, raised: 0, reached: false });
     expect(tempoAfter(80, tries('clean 48', 'clean 48'), rule)).toMatchObject({ bpm: 48, clean: 2 });
     expect(tempoAfter(80, tries('clean 48', 'clean 48', 'clean 48'), rule)).toMatchObject({
       bpm: 50,
@@ -34,6 +34,13 @@ describe('tempo steps', () => {
   it('goes down by eight per cent after a miss, and a slower try counts for nothing', () => {
     expect(tempoAfter(100, tries('missed 60'), rule)).toMatchObject({ bpm: 55, clean: 0 });
     expect(tempoAfter(100, tries('clean 59', 'clean 59', 'clean 59'), rule)).toMatchObject({ bpm: 60, clean: 0 });
+  });
+
+  it('waits for as many misses as are asked, with no clean time between, and never falls far under where it began', () => {
+    const two = TempoRule.parse({ afterMissed: 2 });
+    expect(tempoAfter(100, tries('missed 60', 'clean 60', 'missed 60'), two).bpm).toBe(60);
+    expect(tempoAfter(100, tries('missed 60', 'missed 60'), two).bpm).toBe(55);
+    expect(tempoAfter(100, tries(...Array.from({ length: 9 }, () => 'missed 60')), rule).bpm).toBe(51);
   });
 
   it('reaches the tempo by clean times at it, and loses it by a miss', () => {

@@ -24,8 +24,9 @@ export const USUAL_TEMPO_RULE: TempoRule = TempoRule.parse({});
 export interface TempoNow {
   /** The tempo to play next, beats a minute. */
   readonly bpm: number;
-  /** Clean times in a row at it. */
+  /** Clean times in a row at it, and misses. */
   readonly clean: number;
+  readonly missed: number;
   /** Clean so often at the tempo to reach that it stands. */
   readonly reached: boolean;
   /** How often it was raised. */
@@ -35,42 +36,46 @@ export interface TempoNow {
 /** No tempo falls under this share of the one it was begun at. From memory. */
 const LEAST_OF_BEGIN = 0.85;
 
+/** A try as the tempo hears of it. */
+export type TempoTry = Pick<Attempt, 'bpm' | 'result' | 'heard'>;
+
+/** Where a tempo begins on its way to the one to reach. */
+export function tempoBegun(target: number, rule: TempoRule): TempoNow {
+  const bpm = Math.min(target, Math.max(1, Math.round((target * rule.begin) / 100)));
+  return { bpm, clean: 0, missed: 0, raised: 0, reached: false };
+}
+
 /**
- * The tempo after a log of tries, oldest first. What a teacher heard clean in a lesson counts for all the clean
- * times that are asked. A try below the tempo that was set counts for nothing
- * unless it was missed; one above it counts as if it were at it.
- * @example tempoAfter(80, [], rule) // { bpm: 48, clean: 0, reached: false, raised: 0 }
+ * The tempo after one more try. What a teacher heard clean in a lesson counts for all the clean times that are
+ * asked. A try below the tempo that was set counts for nothing unless it was missed; one above it counts as if it were at it.
  */
-export function tempoAfter(
+export function tempoAfterTry(
+  now: TempoNow,
+  { bpm: played, result, heard }: TempoTry,
   target: number,
-  tries: readonly Pick<Attempt, 'bpm' | 'result' | 'heard'>[],
   rule: TempoRule,
 ): TempoNow {
-  let bpm = Math.min(target, Math.max(1, Math.round((target * rule.begin) / 100)));
-  const floor = Math.round(bpm * LEAST_OF_BEGIN);
-  let [clean, missed, raised, reached] = [0, 0, 0, false];
-  for (const { bpm: played, result, heard } of tries) {
-    if (result === 'clean' && played >= bpm) {
-      clean += heard ? rule.afterClean : 1;
-      missed = 0;
-      if (clean < rule.afterClean) continue;
-      if (bpm >= target) reached = true;
-      else {
-        bpm = raisedFrom(bpm, target, rule);
-        raised += 1;
-        clean = 0;
-      }
-    } else if (result === 'missed') {
-      clean = 0;
-      missed += 1;
-      if (missed < rule.afterMissed) continue;
-      // Never much slower than it was begun: what is too hard there is another rung's work.
-      bpm = Math.max(floor, loweredFrom(bpm, rule));
-      missed = 0;
-      reached = false;
-    } else if (result === 'shaky') clean = 0;
+  const { bpm, clean, missed, raised } = now;
+  if (result === 'missed') {
+    if (missed + 1 < rule.afterMissed) return { ...now, clean: 0, missed: missed + 1 };
+    // Never much slower than it was begun: what is too hard there is another rung's work.
+    const floor = Math.round(tempoBegun(target, rule).bpm * LEAST_OF_BEGIN);
+    return { bpm: Math.max(floor, loweredFrom(bpm, rule)), clean: 0, missed: 0, raised, reached: false };
   }
-  return { bpm, clean, reached, raised };
+  if (result === 'shaky') return { ...now, clean: 0 };
+  if (played < bpm) return now;
+  const times = clean + (heard ? rule.afterClean : 1);
+  if (times < rule.afterClean) return { ...now, clean: times, missed: 0 };
+  if (bpm >= target) return { ...now, clean: times, missed: 0, reached: true };
+  return { ...now, bpm: raisedFrom(bpm, target, rule), clean: 0, missed: 0, raised: raised + 1 };
+}
+
+/**
+ * The tempo after a log of tries, oldest first.
+ * @example tempoAfter(80, [], rule) // { bpm: 48, clean: 0, missed: 0, raised: 0, reached: false }
+ */
+export function tempoAfter(target: number, tries: readonly TempoTry[], rule: TempoRule): TempoNow {
+  return tries.reduce((now, one) => tempoAfterTry(now, one, target, rule), tempoBegun(target, rule));
 }
 
 /** One step up, never beyond the tempo to reach; at least one beat. */

@@ -8,6 +8,7 @@ import { copyOf, readStudy } from '../../data/library.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** What can be done with one study of the list; made when first asked for, since a list has many rows. */
 export function StudyRowActions(props: { study: ListedStudy; name: string }) {
@@ -40,8 +41,6 @@ function RowActions({ study, name }: { study: ListedStudy; name: string }) {
   const remove = useDeleteStudy();
   const restore = useRestoreStudy();
   const [renaming, setRenaming] = useState(false);
-  const trouble = (error: unknown): void =>
-    void toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
   const gone = (): void => void toast.error(`“${name}” was deleted in another tab.`, { duration: 15_000 });
 
   const duplicate = async (): Promise<void> => {
@@ -57,7 +56,7 @@ function RowActions({ study, name }: { study: ListedStudy; name: string }) {
     const since = deleted.updated === study.updated ? '' : ', as another tab had changed it';
     toast(`Deleted “${name}”${since}.`, {
       duration: 20_000,
-      action: { label: 'Undo', onClick: () => void restore.mutateAsync(deleted).catch(trouble) },
+      action: { label: 'Undo', onClick: () => void restore.mutateAsync(deleted).catch(sayTrouble) },
     });
   };
   const rename = async (typed: string): Promise<void> => {
@@ -75,7 +74,9 @@ function RowActions({ study, name }: { study: ListedStudy; name: string }) {
       action: {
         label: `Call it “${typed || study.title}”`,
         onClick: () =>
-          void change.mutateAsync({ base: there, change: { part: 'name', name: typed || undefined } }).catch(trouble),
+          void change
+            .mutateAsync({ base: there, change: { part: 'name', name: typed || undefined } })
+            .catch(sayTrouble),
       },
     });
   };
@@ -91,8 +92,8 @@ function RowActions({ study, name }: { study: ListedStudy; name: string }) {
       >
         <MenuAction onSelect={() => void navigate(`/studies/${study.id}`)}>Open</MenuAction>
         <MenuAction onSelect={() => setRenaming(true)}>Rename …</MenuAction>
-        <MenuAction onSelect={() => void duplicate().catch(trouble)}>Duplicate</MenuAction>
-        <MenuAction onSelect={() => void deleteWithUndo().catch(trouble)}>Delete</MenuAction>
+        <MenuAction onSelect={() => void duplicate().catch(sayTrouble)}>Duplicate</MenuAction>
+        <MenuAction onSelect={() => void deleteWithUndo().catch(sayTrouble)}>Delete</MenuAction>
       </Menu>
       <Dialog
         open={renaming}
@@ -104,7 +105,7 @@ function RowActions({ study, name }: { study: ListedStudy; name: string }) {
           className="mt-4"
           onSubmit={(event) => {
             event.preventDefault();
-            void rename(String(new FormData(event.currentTarget).get('name') ?? '').trim()).catch(trouble);
+            void rename(String(new FormData(event.currentTarget).get('name') ?? '').trim()).catch(sayTrouble);
             setRenaming(false);
           }}
         >

@@ -10,6 +10,7 @@ import { useLadders } from '../../data/pupil-queries.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** Ladders: those that are shipped to look at, and the teacher's own to write. */
 export function LadderEditor({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -58,7 +59,7 @@ function Editor({ onClose }: { onClose: () => void }) {
       className="mt-2"
       onSubmit={(event) => {
         event.preventDefault();
-        keep().catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+        keep().catch(sayTrouble);
       }}
     >
       <p>

@@ -7,6 +7,7 @@ import { useTakeHomework, useTakeLog } from '../../data/pupil-queries.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** A file larger than this is none of ours. */
 const LARGEST = 50 * 1024 * 1024;
@@ -45,7 +46,7 @@ export function OpenPupilFile() {
       setRead(undefined);
       void navigate(`/pupils/${read.pupil.id}`);
     } catch (error) {
-      toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
+      sayTrouble(error);
     }
   };
   return (

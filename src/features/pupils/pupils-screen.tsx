@@ -1,19 +1,23 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import { daysBetween, weekdayOf } from '../../core/practice/day.ts';
 import type { Pupil } from '../../core/practice/pupil.ts';
-import { useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
+import { useHeld, useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
 import type { Roll } from '../../data/pupils.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { LadderEditor } from './ladder-editor.tsx';
+import { coach } from '../../workers/coach.ts';
 import { OpenPupilFile } from './pupil-files.tsx';
 import { PupilForm } from './pupil-form.tsx';
 import { dayWords, today, weekdayName, weekOf } from './today.ts';
+import { sayTrouble } from '../../ui/say-trouble.ts';
+
+/** The days on which pupils were heard; nothing until they are read. */
+type Held = ReturnType<typeof useHeld>;
 
 /** A pupil not heard for so many days is pointed out. From memory. */
 const LONG_UNHEARD = 14;
@@ -21,6 +25,9 @@ const LONG_UNHEARD = 14;
 /** The pupils: this week's lessons, and who has not been heard. */
 export function PupilsScreen() {
   const roll = useRoll();
+  const held = useHeld();
+  // Whoever opens a pupil next waits for less.
+  useEffect(() => void coach().warm(), []);
   const keep = useKeepPupilRecords();
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
@@ -31,7 +38,7 @@ export function PupilsScreen() {
     keep
       .mutateAsync({ pupils: [pupil] })
       .then(() => navigate(`/pupils/${pupil.id}`))
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+      .catch(sayTrouble);
   };
   const { pupils, damaged } = roll.data;
   return (
@@ -63,8 +70,8 @@ export function PupilsScreen() {
         </section>
       ) : (
         <>
-          <Week roll={roll.data} />
-          <PupilTable roll={roll.data} />
+          <Week pupils={pupils} held={held} />
+          <PupilTable roll={roll.data} held={held} />
         </>
       )}
       <LadderEditor open={ladders} onClose={() => setLadders(false)} />
@@ -74,9 +81,9 @@ export function PupilsScreen() {
 }
 
 /** The week's lessons, day by day; what is heard is ticked. */
-function Week({ roll: { pupils, lessons } }: { roll: Roll }) {
+function Week({ pupils, held }: { pupils: readonly Pupil[]; held: Held }) {
   const now = today();
-  const held = useMemo(() => new Set(lessons.map(({ pupil, date }) => `${pupil} ${date}`)), [lessons]);
+  const days = useMemo(() => new Set(held?.map(({ pupil, date }) => `${pupil} ${date}`)), [held]);
   return (
     <section aria-label="This week" className="mt-4 grid gap-px border border-rule bg-rule sm:grid-cols-7">
       {weekOf(now).map((day) => {
@@ -89,7 +96,7 @@ function Week({ roll: { pupils, lessons } }: { roll: Roll }) {
             </h2>
             <ul className={here.length === 0 ? 'hidden sm:block' : ''}>
               {here.map((pupil) => {
-                const heard = held.has(`${pupil.id} ${day}`);
+                const heard = days.has(`${pupil.id} ${day}`);
                 return (
                   <li key={pupil.id} className="leading-snug wrap-anywhere">
                     <Link className="underline decoration-rule underline-offset-4" to={`/pupils/${pupil.id}/lesson`}>
@@ -107,13 +114,13 @@ function Week({ roll: { pupils, lessons } }: { roll: Roll }) {
   );
 }
 
-function PupilTable({ roll: { pupils, assignments, lessons } }: { roll: Roll }) {
+function PupilTable({ roll: { pupils, assignments }, held }: { roll: Roll; held: Held }) {
   const now = today();
   const last = useMemo(() => {
     const days = new Map<string, string>();
-    for (const { pupil, date } of lessons) if (date > (days.get(pupil) ?? '')) days.set(pupil, date);
+    for (const { pupil, date } of held ?? []) if (date > (days.get(pupil) ?? '')) days.set(pupil, date);
     return days;
-  }, [lessons]);
+  }, [held]);
   const sets = useMemo(() => {
     const counts = new Map<string, number>();
     for (const { pupil, put } of assignments) if (put === undefined) counts.set(pupil, (counts.get(pupil) ?? 0) + 1);
@@ -150,7 +157,7 @@ function PupilTable({ roll: { pupils, assignments, lessons } }: { roll: Roll }) 
                 </span>
               </th>
               <td className="hidden py-2 pr-4 sm:table-cell">{counted(set, 'study', 'studies')}</td>
-              <td className="py-2 pr-4">{lastWords(last.get(pupil.id), now)}</td>
+              <td className="py-2 pr-4">{held ? lastWords(last.get(pupil.id), now) : null}</td>
               <td className="hidden py-2 pr-4 md:table-cell">
                 {pupil.exam === undefined ? '' : `${dayWords(pupil.exam)}, ${untilWords(daysBetween(now, pupil.exam))}`}
               </td>

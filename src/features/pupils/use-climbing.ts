@@ -4,6 +4,7 @@ import type { Assignment, PupilWhole } from '../../core/practice/pupil.ts';
 import { USUAL_LADDER, type Ladder } from '../../core/practice/ladder.ts';
 import type { PlannedStudy } from '../../core/practice/plan.ts';
 import { standingOf, type Standing } from '../../core/practice/standing.ts';
+import { USUAL_TEMPO_RULE } from '../../core/practice/tempo-steps.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { readStudy } from '../../data/library.ts';
 import { useLadders } from '../../data/pupil-queries.ts';
@@ -30,8 +31,9 @@ export function useClimbing(whole: PupilWhole | null | undefined): readonly Clim
   const set = whole?.assignments;
   const ids = useMemo(() => set?.map(({ study }) => study), [set]);
   const ladder = whole?.pupil.ladder;
+  const rule = whole?.pupil.tempo ?? USUAL_TEMPO_RULE;
   const { data: climbs } = useQuery({
-    queryKey: ['climbs', whole?.pupil.id, set, ladder, ladders],
+    queryKey: ['climbs', whole?.pupil.id, set, ladder, rule, ladders],
     queryFn: async () => {
       const found = await Promise.all((ids ?? []).map(readStudy));
       const asked = (set ?? []).map((assignment, place): ToClimb | undefined => {
@@ -41,6 +43,7 @@ export function useClimbing(whole: PupilWhole | null | undefined): readonly Clim
               saved: one.study,
               ladder: ladderNamed(ladders, assignment.ladder ?? ladder),
               target: assignment.target,
+              rule,
             }
           : undefined;
       });

@@ -1,10 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { silence, sound } from '../../audio/sounding.ts';
 import { frequency } from '../../core/intonation/temperament.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { soundPlan, USUAL_PLAYING } from '../../core/sound/sound-plan.ts';
 import { useStableCallback } from '../../ui/stable-callback.ts';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** How an exercise sounds. */
 export interface HowItSounds {
@@ -53,7 +53,7 @@ export function usePlaying(
       }),
     ).catch((error: unknown) => {
       ended(false);
-      toast.error(`Nothing can sound: ${error instanceof Error ? error.message : String(error)}`);
+      sayTrouble(error, 'Nothing can sound: ');
     });
   });
   useEffect(() => {

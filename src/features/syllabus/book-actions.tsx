@@ -9,6 +9,7 @@ import { Menu, MenuAction } from '../../ui/menu.tsx';
 import { download, fileName } from '../../ui/download.ts';
 import { engraver, PAPER_SIZES, type BookEntry, type PaperSize } from '../../workers/engraver.ts';
 import type { SavedStudyMatch } from './coverage-matrix.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** Writes a grade's book: cover, contents, the studies, the checklist. */
 export function BookActions({
@@ -37,7 +38,7 @@ export function BookActions({
         if (pdf) download(fileName(`${syllabus.name} ${gradeName}`, 'pdf'), pdf, 'application/pdf');
         else toast('Stopped: no book was written.');
       })
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)))
+      .catch(sayTrouble)
       .finally(() => setShare(undefined));
   };
   return share === undefined ? (

@@ -11,6 +11,7 @@ import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
 import { grader } from '../../workers/grader.ts';
 import { PrintedSyllabus } from './printed-syllabus.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** Beyond this a file is not even read, bytes. */
 const LARGEST = 50_000_000;
@@ -51,7 +52,7 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
         if (reading) setPreview({ file: file.name, reading });
       }
     } catch (error) {
-      toast.error(`${file.name} cannot be read: ${error instanceof Error ? error.message : String(error)}`);
+      sayTrouble(error, `${file.name} cannot be read: `);
     } finally {
       setBusy(false);
     }
@@ -65,7 +66,7 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
         setPreview(undefined);
         onKept(own.id);
       })
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+      .catch(sayTrouble);
   };
   return (
     <>

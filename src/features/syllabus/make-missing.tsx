@@ -10,6 +10,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { useBookEntries } from '../../data/book.ts';
 import { grader } from '../../workers/grader.ts';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** Works asks out by one school and keeps them in the library; tells how it goes, and can be stopped. */
 export function useMaking(school: string): {
@@ -40,7 +41,7 @@ export function useMaking(school: string): {
         toast.error(`${askName(ask)} cannot be played: ${reason}`, { duration: 15_000 });
       }
     } catch (error) {
-      toast.error(error instanceof Error ? error.message : String(error));
+      sayTrouble(error);
     } finally {
       setShare(undefined);
     }

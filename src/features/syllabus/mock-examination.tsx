@@ -7,6 +7,7 @@ import { asksOf, type Ask, type Section, type Syllabus } from '../../core/gradin
 import { useKeepMockCall, useMockCalls } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 interface Call {
   readonly ask: Ask;
@@ -54,7 +55,7 @@ export function MockExamination({ syllabus, section }: { syllabus: Syllabus; sec
     keep
       .mutateAsync(record)
       .then(() => toast.success('Kept with today’s date.'))
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+      .catch(sayTrouble);
   };
   const tick = (went: Went): void => {
     const next = calls.map((call, k) => (k === at ? { ...call, went } : call));

@@ -17,6 +17,7 @@ import { CoverageMatrix, type SavedStudyMatch } from './coverage-matrix.tsx';
 import { GradeList } from './grade-list.tsx';
 import { ImportSyllabus } from './import-syllabus.tsx';
 import { MakeMissing, useMaking } from './make-missing.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 const Charts = lazy(async () => ({ default: (await import('./charts.tsx')).Charts }));
 const Editor = lazy(async () => ({ default: (await import('./editor.tsx')).Editor }));
@@ -121,7 +122,7 @@ function SyllabusActions({ syllabus, onOpen }: { syllabus: Syllabus; onOpen: (id
         toast.success('Copied. The copy is yours to change.');
         onOpen(own.id);
       })
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+      .catch(sayTrouble);
   };
   return (
     <div className="no-print flex flex-wrap gap-2">

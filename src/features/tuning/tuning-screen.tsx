@@ -2,7 +2,6 @@ import { passageOf } from '../../core/passage/from-ask.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS, instrumentFor, stringLength } from '../../core/instruments/instruments.ts';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { toast } from 'sonner';
 import { silence, sound } from '../../audio/sounding.ts';
 import { type Instrument } from '../../core/instruments/instrument.ts';
 import {
@@ -24,6 +23,7 @@ import { Choice } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useStableCallback } from '../../ui/stable-callback.ts';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 const NAMES: Readonly<Record<Temperament, string>> = {
   equal: 'equal temperament',
@@ -65,7 +65,7 @@ export function TuningScreen() {
       await sound(({ hold }) => hold(hz, recipe.ok ? recipe.value.instrument : 'violin'));
     } catch (error) {
       stop();
-      toast.error(`Nothing can sound: ${error instanceof Error ? error.message : String(error)}`);
+      sayTrouble(error, 'Nothing can sound: ');
     }
   };
   useEffect(() => {

@@ -1,36 +1,33 @@
-import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
+import { useMemo, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { counted } from '../../../core/base/words.ts';
 import type { Result } from '../../../core/practice/attempt.ts';
 import { proposalFor } from '../../../core/practice/proposal.ts';
 import type { Lesson, LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
 import { standingOf } from '../../../core/practice/standing.ts';
 import { newId } from '../../../data/library.ts';
-import { useKeepPupilRecords, usePupil } from '../../../data/pupil-queries.ts';
+import { useKeepPupilRecords } from '../../../data/pupil-queries.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
-import { StorageNotice } from '../../../ui/storage-notice.tsx';
-import { coach } from '../../../workers/coach.ts';
 import { Music } from '../music.tsx';
-import { NoSuchPupil } from '../page/pupil-screen.tsx';
 import { SetStudy } from '../page/set-study.tsx';
 import { WhatNext } from '../page/what-next-list.tsx';
 import { dayWords, today } from '../today.ts';
-import { stillSet, useClimbing, type Climbing } from '../use-climbing.ts';
+import { OpenPupil } from '../open-pupil.tsx';
+import { useKeys } from '../../../ui/use-keys.ts';
+import { useRungs } from '../use-rungs.ts';
+import { stillSet, type Climbing } from '../use-climbing.ts';
 import { usePlaying } from '../use-playing.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** The lesson: what was set is heard, judged by one key, and set anew. */
 export function LessonScreen() {
-  const { id } = useParams();
-  const found = usePupil(id);
-  const climbing = useClimbing(found.data);
-  if (found.error) return <StorageNotice title="The lesson cannot be opened" trouble={found.error} wholePage />;
-  if (found.isPending || (found.data && !climbing)) return <p role="status">Opening the lesson …</p>;
-  if (!found.data || !climbing) return <NoSuchPupil />;
-  return <Heard key={found.data.pupil.id} whole={found.data} climbing={climbing} />;
+  return (
+    <OpenPupil what="The lesson">
+      {(whole, climbing) => <Heard key={whole.pupil.id} whole={whole} climbing={climbing} />}
+    </OpenPupil>
+  );
 }
 
 const ANSWERS = [
@@ -51,7 +48,6 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
     pupil: pupil.id,
     date: day,
     heard: [],
-    words: '',
     ended: false,
     updated: new Date().toISOString(),
   }));
@@ -71,9 +67,7 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
   const save = (next: Lesson, attempts: readonly LoggedAttempt[] = []): void => {
     keep
       .mutateAsync({ lessons: [{ ...next, updated: new Date().toISOString() }], attempts })
-      .catch((error: unknown) =>
-        toast.error(`Not kept: ${error instanceof Error ? error.message : String(error)}`, { duration: 15_000 }),
-      );
+      .catch((error: unknown) => sayTrouble(error, 'Not kept: '));
   };
   const judge = useStableCallback((result: Result, repeat = false): void => {
     if (!here) return;
@@ -104,40 +98,25 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
     save({ ...lesson, ended: true });
     void navigate(`/pupils/${pupil.id}/sheet`);
   });
-  const { data: rungs } = useQuery({
-    queryKey: ['rungs', here?.toClimb],
-    queryFn: () => (here?.toClimb ? coach().rungs(here.toClimb) : []),
-    enabled: here !== undefined,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const rungs = useRungs(here?.toClimb);
   const heardNow = lesson.heard.find(({ assignment }) => assignment === here?.assignment.id);
   const rungId = heardNow?.rung ?? rungHere;
   const rung = rungs?.find(({ id }) => id === rungId);
   const bpm = heardNow?.bpm ?? tempoOf(rungId);
   const playing = usePlaying(rung?.exercise, { bpm, metronome: true, drone: false, loop: false }, () => false);
 
-  const press = useStableCallback((event: KeyboardEvent): void => {
-    const field = ['INPUT', 'SELECT', 'TEXTAREA'].includes((event.target as Element).tagName);
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    if (field) {
-      if (event.key === 'Escape') (event.target as HTMLElement).blur();
-      return;
-    }
-    const answer = ANSWERS.find(({ key }) => key === event.key);
+  useKeys((key) => {
+    const answer = ANSWERS.find((one) => one.key === key);
     if (answer) judge(answer.result);
-    else if (event.key === 'ArrowDown') move(1);
-    else if (event.key === 'ArrowUp') move(-1);
-    else if (event.key === 'r' && heardNow) judge(heardNow.result, true);
-    else if (event.key === 'w') words.current?.focus();
-    else if (event.key === 'e') end();
-    else if (event.key === ' ' && !(event.target instanceof HTMLButtonElement)) playing.toggle();
-    else return;
-    event.preventDefault();
+    else if (key === 'ArrowDown') move(1);
+    else if (key === 'ArrowUp') move(-1);
+    else if (key === 'r' && heardNow) judge(heardNow.result, true);
+    else if (key === 'w') words.current?.focus();
+    else if (key === 'e') end();
+    else if (key === ' ') playing.toggle();
+    else return false;
+    return true;
   });
-  useEffect(() => {
-    document.addEventListener('keydown', press);
-    return () => document.removeEventListener('keydown', press);
-  }, [press]);
 
   return (
     <article className="lesson">
@@ -243,7 +222,7 @@ function Words({
     if (words === assignment.words) return;
     keep
       .mutateAsync({ assignments: [{ ...assignment, words, updated: new Date().toISOString() }] })
-      .catch((error: unknown) => toast.error(`Not kept: ${error instanceof Error ? error.message : String(error)}`));
+      .catch((error: unknown) => sayTrouble(error, 'Not kept: '));
     if (lesson.heard.some((one) => one.assignment === assignment.id)) {
       onLesson({
         ...lesson,
@@ -261,7 +240,7 @@ function Words({
         defaultValue={assignment.words}
         maxLength={400}
         onBlur={({ target }) => write(target.value.trim())}
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        onKeyDown={({ key, currentTarget }) => (key === 'Enter' || key === 'Escape') && currentTarget.blur()}
         className="w-full border-b-2 border-ink bg-sheet px-2 py-1"
       />
     </label>

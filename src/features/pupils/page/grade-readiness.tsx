@@ -1,22 +1,17 @@
-import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
-import { counted } from '../../../core/base/words.ts';
+import { useMemo } from 'react';
 import { askName } from '../../../core/grading/ask-words.ts';
 import { recipeFor } from '../../../core/grading/asked-study.ts';
 import { coverageOf, type Covered } from '../../../core/grading/coverage.ts';
 import { sectionFor, type Grade, type Section } from '../../../core/grading/syllabus.ts';
 import type { StudyReadiness } from '../../../core/practice/plan.ts';
-import type { Assignment, Pupil } from '../../../core/practice/pupil.ts';
+import type { Pupil } from '../../../core/practice/pupil.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
-import { newId, toSaved } from '../../../data/library.ts';
-import { useKeepStudies } from '../../../data/library-queries.ts';
-import { useKeepPupilRecords } from '../../../data/pupil-queries.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
-import { engine } from '../../../workers/engine.ts';
 import { Button } from '../../../ui/button.tsx';
-import { dayWords, today } from '../today.ts';
+import { dayWords, inHundred } from '../today.ts';
 import { stillSet, type Climbing } from '../use-climbing.ts';
 import { schoolOf } from '../school-of.ts';
+import { useSet } from '../use-set.ts';
 
 interface OfPupil {
   readonly recipe: SavedStudy['recipe'];
@@ -62,7 +57,14 @@ function Asked({
   }, [climbing, section, grade]);
   const missing = covered.filter(({ studies }) => studies.length === 0);
   const stands = covered.filter(({ studies }) => studies.some((one) => one.climbing.standing.stands)).length;
-  const { make, share } = useMakeAndSet(pupil);
+  const { make, share, stop } = useSet(pupil);
+  const makeMissing = (): void =>
+    void make(
+      missing.map(({ ask }) => ({
+        title: askName(ask),
+        recipe: { ...recipeFor(ask, schoolOf(pupil)), ...(pupil.setUp ? { setUp: pupil.setUp } : {}) },
+      })),
+    );
   return (
     <section aria-labelledby="grade-heading">
       <h2 id="grade-heading" className="text-xl">
@@ -82,11 +84,14 @@ function Asked({
       {missing.length > 0 ? (
         <p className="no-print mt-2 flex items-center gap-3">
           {share === undefined ? (
-            <Button onClick={() => void make(missing)}>
+            <Button onClick={makeMissing}>
               Make and set the {missing.length === 1 ? 'one that is missing' : `${missing.length} missing`}
             </Button>
           ) : (
-            <progress value={share} max={1} aria-label="Making studies" className="accent-accent" />
+            <>
+              <progress value={share} max={1} aria-label="Making studies" className="accent-accent" />
+              <Button onClick={stop}>Stop</Button>
+            </>
           )}
         </p>
       ) : null}
@@ -102,41 +107,5 @@ function stateWords({ status, studies }: Covered<OfPupil>, readiness: readonly S
   if (one.climbing.standing.stands) return `stands${short}`;
   const ready = readiness.find(({ study }) => study === one.climbing.assignment.study);
   if (!ready?.by) return `not in sight${short}`;
-  return `by ${dayWords(ready.by)}, ${Math.round(ready.chance * 100)} in 100${short}`;
-}
-
-/** Makes what is missing by the pupil's school and size, keeps it, and sets it. */
-function useMakeAndSet(pupil: Pupil): {
-  readonly make: (missing: readonly Covered<OfPupil>[]) => Promise<void>;
-  readonly share: number | undefined;
-} {
-  const keepStudies = useKeepStudies();
-  const keep = useKeepPupilRecords();
-  const [share, setShare] = useState<number>();
-  const make = async (missing: readonly Covered<OfPupil>[]): Promise<void> => {
-    setShare(0);
-    try {
-      const now = new Date().toISOString();
-      const studies: SavedStudy[] = [];
-      for (const [place, { ask }] of missing.entries()) {
-        const set = pupil.setUp ? { setUp: pupil.setUp } : {};
-        const built = await engine().build({ ...recipeFor(ask, schoolOf(pupil)), ...set });
-        if (built.ok) studies.push(toSaved(built.value, 0, now));
-        else toast.error(`${askName(ask)} cannot be played: ${built.refusal.message}`, { duration: 15_000 });
-        setShare((place + 1) / missing.length);
-      }
-      await keepStudies.mutateAsync(studies);
-      const assignments = studies.map(({ id, recipe: { bowing } }): Assignment => {
-        const target = { bpm: bowing.bpm, perBeat: bowing.perBeat };
-        return { id: newId(), pupil: pupil.id, study: id, set: today(), target, words: '', updated: now };
-      });
-      await keep.mutateAsync({ assignments });
-      toast.success(`${counted(studies.length, 'study', 'studies')} made, kept in the library, and set.`);
-    } catch (error) {
-      toast.error(error instanceof Error ? error.message : String(error));
-    } finally {
-      setShare(undefined);
-    }
-  };
-  return { make, share };
+  return `by ${dayWords(ready.by)}, ${inHundred(ready.chance)}${short}`;
 }

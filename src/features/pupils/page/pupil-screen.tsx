@@ -1,57 +1,44 @@
+import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { counted } from '../../../core/base/words.ts';
 import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
 import { daysBetween } from '../../../core/practice/day.ts';
-import { planDays } from '../../../core/practice/plan.ts';
-import { logOf, type Homework } from '../../../core/practice/pupil-file.ts';
-import type { PupilWhole } from '../../../core/practice/pupil.ts';
+import { planDays, type PlannedStudy } from '../../../core/practice/plan.ts';
+import type { Pupil, PupilWhole } from '../../../core/practice/pupil.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
-import { useChangePupil, useDeletePupil, useKeepPupilRecords, usePupil } from '../../../data/pupil-queries.ts';
+import { useChangePupil, useDeletePupil, useKeepPupilRecords } from '../../../data/pupil-queries.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
+import { coach } from '../../../workers/coach.ts';
 import { engraver } from '../../../workers/engraver.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { download, fileName } from '../../../ui/download.ts';
 import { Menu, MenuAction } from '../../../ui/menu.tsx';
 import { Notice } from '../../../ui/notice.tsx';
-import { StorageNotice } from '../../../ui/storage-notice.tsx';
-import { homeworkFor } from '../homework.ts';
+import { giveHomework, giveLog } from '../homework.ts';
+import { OpenPupil } from '../open-pupil.tsx';
 import { PupilForm } from '../pupil-form.tsx';
 import { untilWords } from '../pupils-screen.tsx';
-import { WeekSheet } from '../sheet/week-sheet.tsx';
 import { dayWords, today, weekdayName } from '../today.ts';
-import { plannedFrom, stillSet, useClimbing, type Climbing } from '../use-climbing.ts';
+import { plannedFrom, stillSet, type Climbing } from '../use-climbing.ts';
 import { Circle } from './circle.tsx';
 import { DayList } from './day-list.tsx';
 import { GradeReadiness } from './grade-readiness.tsx';
 import { SetList } from './set-list.tsx';
 import { SetStudy } from './set-study.tsx';
 import { WhatNext } from './what-next-list.tsx';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 const Progress = lazy(async () => ({ default: (await import('./progress.tsx')).Progress }));
 
 /** Everything of one pupil. */
 export function PupilScreen() {
-  const { id } = useParams();
-  const found = usePupil(id);
-  const climbing = useClimbing(found.data);
-  if (found.error) return <StorageNotice title="This pupil cannot be opened" trouble={found.error} wholePage />;
-  if (found.isPending) return <p role="status">Opening the pupil …</p>;
-  if (!found.data) return <NoSuchPupil />;
-  return <Page key={found.data.pupil.id} whole={found.data} climbing={climbing} />;
-}
-
-/** Said where an address names nobody. */
-export function NoSuchPupil() {
   return (
-    <Notice tone="trouble" wholePage title="There is no such pupil here">
-      They may have been deleted, or are kept in another browser.{' '}
-      <Link to="/pupils" className="underline">
-        Go to the pupils
-      </Link>
-    </Notice>
+    <OpenPupil what="This pupil" early={(whole) => <Page key={whole.pupil.id} whole={whole} climbing={undefined} />}>
+      {(whole, climbing) => <Page key={whole.pupil.id} whole={whole} climbing={climbing} />}
+    </OpenPupil>
   );
 }
 
@@ -60,17 +47,13 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
   const change = useChangePupil();
   const [changing, setChanging] = useState(false);
   const set = useMemo(() => stillSet(climbing ?? []), [climbing]);
+  const planned = useMemo(() => (climbing ? plannedFrom(whole, climbing) : []), [whole, climbing]);
   const plan = useMemo(
-    () =>
-      climbing
-        ? planDays(plannedFrom(whole, climbing), pupil.practice, today(), 7, pupil.exam, pupil.tempo)
-        : undefined,
-    [whole, climbing, pupil],
+    () => (climbing ? planDays(planned, pupil.practice, today(), 7, pupil.exam, pupil.tempo) : undefined),
+    [planned, climbing, pupil],
   );
   const alter = (part: Parameters<typeof change.mutateAsync>[0]['part']): void => {
-    change
-      .mutateAsync({ id: pupil.id, part: { ...part, updated: new Date().toISOString() } })
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+    change.mutateAsync({ id: pupil.id, part: { ...part, updated: new Date().toISOString() } }).catch(sayTrouble);
   };
   return (
     <article>
@@ -88,7 +71,9 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
           <Link to={`/pupils/${pupil.id}/practice`} className={buttonLook('plain')}>
             Practise
           </Link>
-          <WeekSheet whole={whole} climbing={set} />
+          <Link to={`/pupils/${pupil.id}/sheet`} className={buttonLook('plain')}>
+            The week’s sheet
+          </Link>
           <More whole={whole} climbing={set} onChange={() => setChanging(true)} />
         </div>
       </header>
@@ -107,6 +92,7 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
             {plan && plan.cannot.length > 0 ? (
               <div className="mt-3">
                 <Notice tone="trouble" title="Not in time for the exam">
+                  <InTime planned={planned} pupil={pupil} />
                   <ul className="list-inside list-disc">
                     {plan.cannot.map((words) => (
                       <li key={words}>{words}</li>
@@ -183,6 +169,23 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
   );
 }
 
+/** How many minutes a day would bring everything in time, found by trying. */
+function InTime({ planned, pupil }: { planned: readonly PlannedStudy[]; pupil: Pupil }) {
+  const { practice, exam, tempo } = pupil;
+  const { data } = useQuery({
+    queryKey: ['minutes in time', planned, practice, exam, tempo, today()],
+    queryFn: async () =>
+      exam === undefined ? null : ((await coach().minutesInTime(planned, practice, today(), exam, tempo)) ?? null),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  if (data === undefined) return <p role="status">Looking what would do …</p>;
+  return data === null ? (
+    <p>Even two hours a day would not bring all of it in time: leave something out, or set lower tempi.</p>
+  ) : (
+    <p>{data} minutes a day would bring all of it in time.</p>
+  );
+}
+
 /** `Violin, 3/4 · Grade 3 · exam 12 May, in 40 days · lessons on Thursday` */
 function About({ whole: { pupil } }: { whole: PupilWhole }) {
   const syllabus = useSyllabuses().find(({ id }) => id === pupil.grade?.syllabus);
@@ -212,7 +215,6 @@ function History({ whole: { lessons, assignments } }: { whole: PupilWhole }) {
             <span className="font-medium">{dayWords(lesson.date)}</span>
             {lesson.ended ? '' : ' (begun)'}: {counted(lesson.heard.length, 'study', 'studies')} heard,{' '}
             {lesson.heard.filter(({ result }) => result === 'clean').length} clean
-            {lesson.words ? <span className="block italic">“{lesson.words}”</span> : null}
             {lesson.heard
               .filter(({ words, assignment }) => words && assignments.some(({ id }) => id === assignment))
               .map(({ words, assignment }) => (
@@ -242,16 +244,6 @@ function More({
   const keep = useKeepPupilRecords();
   const navigate = useNavigate();
   const [deleting, setDeleting] = useState(false);
-  const fail = (error: unknown): void =>
-    void toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
-  const homework = async (): Promise<Homework> => homeworkFor(whole);
-  const takeHome = async (): Promise<void> => {
-    download(fileName(`homework ${pupil.name}`, 'json'), JSON.stringify(await homework(), null, 1), 'application/json');
-  };
-  const sendLog = (): void => {
-    const log = logOf(whole, new Date().toISOString());
-    download(fileName(`log ${pupil.name}`, 'json'), JSON.stringify(log, null, 1), 'application/json');
-  };
   const book = async (): Promise<void> => {
     const entries = climbing.flatMap(({ saved, title, assignment }) =>
       saved
@@ -275,16 +267,16 @@ function More({
     void navigate('/pupils');
     toast(`${pupil.name} is deleted, with everything of theirs.`, {
       duration: 20_000,
-      action: { label: 'Undo', onClick: () => void keep.mutateAsync(gone).catch(fail) },
+      action: { label: 'Undo', onClick: () => void keep.mutateAsync(gone).catch(sayTrouble) },
     });
   };
   return (
     <>
       <Menu trigger={<Button>More …</Button>}>
         <MenuAction onSelect={onChange}>Change {pupil.name} …</MenuAction>
-        <MenuAction onSelect={() => void takeHome().catch(fail)}>Homework file</MenuAction>
-        <MenuAction onSelect={() => void book().catch(fail)}>Book of their studies, PDF</MenuAction>
-        <MenuAction onSelect={sendLog}>Send the log back</MenuAction>
+        <MenuAction onSelect={() => void giveHomework(whole).catch(sayTrouble)}>Homework file</MenuAction>
+        <MenuAction onSelect={() => void book().catch(sayTrouble)}>Book of their studies, PDF</MenuAction>
+        <MenuAction onSelect={() => giveLog(whole)}>Send the log back</MenuAction>
         <MenuAction onSelect={() => setDeleting(true)}>Delete {pupil.name} …</MenuAction>
       </Menu>
       <Dialog
@@ -294,10 +286,10 @@ function More({
         description="What is set, the log, the lessons and the notes go with them; studies stay in the library. An export keeps a copy."
       >
         <div className="mt-4 flex flex-wrap gap-2">
-          <Button kind="strong" onClick={() => void goodbye().catch(fail)}>
+          <Button kind="strong" onClick={() => void goodbye().catch(sayTrouble)}>
             Delete everything of theirs
           </Button>
-          <Button onClick={() => void takeHome().catch(fail)}>Export first</Button>
+          <Button onClick={() => void giveHomework(whole).catch(sayTrouble)}>Export first</Button>
           <Button kind="quiet" onClick={() => setDeleting(false)}>
             Leave it
           </Button>

@@ -8,8 +8,9 @@ import type { StudyReadiness } from '../../../core/practice/plan.ts';
 import { useChangeAssignment } from '../../../data/pupil-queries.ts';
 import { Button } from '../../../ui/button.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
-import { dayWords, today } from '../today.ts';
+import { dayWords, inHundred, today } from '../today.ts';
 import { standingWords, type Climbing } from '../use-climbing.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** What is set: where each study stands, its tempo, and by when it will be ready. */
 export function SetList({
@@ -23,9 +24,7 @@ export function SetList({
 }) {
   const change = useChangeAssignment();
   const alter = (id: string, part: Parameters<typeof change.mutateAsync>[0]['part']): void => {
-    change
-      .mutateAsync({ id, part: { ...part, updated: new Date().toISOString() } })
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+    change.mutateAsync({ id, part: { ...part, updated: new Date().toISOString() } }).catch(sayTrouble);
   };
   if (climbing.length === 0) return <p>Nothing is set. Set a study of the library below, or one that comes next.</p>;
   return (
@@ -82,10 +81,8 @@ export function SetList({
                 <span className="block text-sm text-faint">{daysWords(whole, one)}</span>
               </td>
               <td className="hidden py-1.5 pr-3 sm:table-cell">
-                {ready?.by ? dayWords(ready.by) : 'not in sight'}
-                {ready ? (
-                  <span className="block text-sm text-faint">{Math.round(ready.chance * 100)} in 100</span>
-                ) : null}
+                {standing.stands ? 'stands' : ready?.by ? dayWords(ready.by) : 'not in sight'}
+                {ready ? <span className="block text-sm text-faint">{inHundred(ready.chance)}</span> : null}
               </td>
               <td className="no-print py-1.5 text-right">
                 <Button
@@ -119,6 +116,7 @@ function lastWords(last: string | undefined): string {
 function daysWords(whole: PupilWhole, { climb, standing, assignment }: Climbing): string {
   const climbing = climb?.rungs.find(({ climbs }) => climbs);
   if (!climbing || !standing.tempo) return '';
+  if (standing.stands) return standing.tempo.bpm < climbing.bpm ? `slipped to ${standing.tempo.bpm}` : 'reached';
   if (standing.tempo.reached) return 'reached';
   const tries = whole.attempts.filter(({ study, rung }) => study === assignment.study && rung === climbing.id);
   const { least, most } = daysToTarget(climbing.bpm, tries, today(), whole.pupil.tempo);

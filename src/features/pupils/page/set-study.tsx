@@ -1,41 +1,26 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { nameOf } from '../../../core/study/listed-study.ts';
-import { newId, readStudy } from '../../../data/library.ts';
+import { readStudy } from '../../../data/library.ts';
 import { useStudyList } from '../../../data/library-queries.ts';
-import { useKeepPupilRecords } from '../../../data/pupil-queries.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';
-import { today } from '../today.ts';
+import { useSet } from '../use-set.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** Sets a study of the library. */
 export function SetStudy({ whole: { pupil, assignments } }: { whole: PupilWhole }) {
   const list = useStudyList();
-  const keep = useKeepPupilRecords();
+  const { set } = useSet(pupil);
   const [chosen, setChosen] = useState('');
-  const set = new Set(assignments.filter(({ put }) => put === undefined).map(({ study }) => study));
+  const known = new Set(assignments.filter(({ put }) => put === undefined).map(({ study }) => study));
   const studies = (list.data?.studies ?? []).filter(
-    ({ instrument, id }) => instrument === pupil.instrument && !set.has(id),
+    ({ instrument, id }) => instrument === pupil.instrument && !known.has(id),
   );
   const give = async (): Promise<void> => {
     const found = await readStudy(chosen);
     if (found.kind !== 'study') return;
-    const { bpm, perBeat } = found.study.recipe.bowing;
-    const now = new Date().toISOString();
-    await keep.mutateAsync({
-      assignments: [
-        {
-          id: newId(),
-          pupil: pupil.id,
-          study: chosen,
-          set: today(),
-          target: { bpm, perBeat },
-          words: '',
-          updated: now,
-        },
-      ],
-    });
+    await set([found.study]);
     setChosen('');
   };
   if (studies.length === 0)
@@ -52,12 +37,7 @@ export function SetStudy({ whole: { pupil, assignments } }: { whole: PupilWhole 
         ]}
         onChoose={setChosen}
       />
-      <Button
-        disabled={chosen === ''}
-        onClick={() =>
-          void give().catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)))
-        }
-      >
+      <Button disabled={chosen === ''} onClick={() => void give().catch(sayTrouble)}>
         Set it
       </Button>
     </p>

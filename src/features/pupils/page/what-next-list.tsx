@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { toast } from 'sonner';
 import { coverageOf, isReady } from '../../../core/grading/coverage.ts';
 import { recipeFor } from '../../../core/grading/asked-study.ts';
 import { sectionFor } from '../../../core/grading/syllabus.ts';
@@ -8,15 +7,11 @@ import type { Pupil } from '../../../core/practice/pupil.ts';
 import type { RecipeInput } from '../../../core/recipe/recipe.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { CIRCLE } from '../../../core/theory/key-signature.ts';
-import { newId, toSaved } from '../../../data/library.ts';
-import { useKeepStudies } from '../../../data/library-queries.ts';
-import { useKeepPupilRecords } from '../../../data/pupil-queries.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
-import { coach, type Candidate } from '../../../workers/coach.ts';
-import { engine } from '../../../workers/engine.ts';
+import { coach } from '../../../workers/coach.ts';
 import { Button } from '../../../ui/button.tsx';
 import { schoolOf } from '../school-of.ts';
-import { today } from '../today.ts';
+import { useSet } from '../use-set.ts';
 import { stillSet, type Climbing } from '../use-climbing.ts';
 
 /** So many are proposed. */
@@ -33,7 +28,7 @@ export function WhatNext({ pupil, climbing }: { pupil: Pupil; climbing: readonly
     queryFn: () => coach().next(held, candidates),
     staleTime: Number.POSITIVE_INFINITY,
   });
-  const set = useSetNew(pupil);
+  const { make, share } = useSet(pupil);
   if (!data) return <p role="status">Looking what comes next …</p>;
   if (data.length === 0) return <p>Everything asked is set already.</p>;
   return (
@@ -44,7 +39,7 @@ export function WhatNext({ pupil, climbing }: { pupil: Pupil; climbing: readonly
             <span className="font-serif text-lg">{one.title}</span>
             <span className="block text-sm text-faint">{one.words}</span>
           </span>
-          <Button aria-label={`Set ${one.title}`} onClick={() => void set(one)}>
+          <Button aria-label={`Set ${one.title}`} disabled={share !== undefined} onClick={() => void make([one])}>
             Set
           </Button>
         </li>
@@ -78,36 +73,4 @@ function useCandidates(pupil: Pupil, held: readonly SavedStudy[]): readonly Reci
       .map((tonic): RecipeInput => ({ instrument: pupil.instrument, tonic, form: 'major', octaves, ...more }))
       .filter(({ tonic }) => !known.has(`${tonic} major ${octaves}`));
   }, [pupil, held, syllabuses]);
-}
-
-/** Makes a study, keeps it in the library, and sets it. */
-function useSetNew(pupil: Pupil): (candidate: Candidate) => Promise<void> {
-  const keepStudies = useKeepStudies();
-  const keep = useKeepPupilRecords();
-  return async ({ recipe, title }) => {
-    try {
-      const built = await engine().build({ ...recipe, ways: 1 });
-      if (!built.ok) throw new Error(built.refusal.message);
-      const now = new Date().toISOString();
-      const saved = toSaved(built.value, 0, now);
-      await keepStudies.mutateAsync([saved]);
-      const { bpm, perBeat } = saved.recipe.bowing;
-      await keep.mutateAsync({
-        assignments: [
-          {
-            id: newId(),
-            pupil: pupil.id,
-            study: saved.id,
-            set: today(),
-            target: { bpm, perBeat },
-            words: '',
-            updated: now,
-          },
-        ],
-      });
-      toast.success(`${title} is set, and in the library.`);
-    } catch (error) {
-      toast.error(error instanceof Error ? error.message : String(error));
-    }
-  };
 }

@@ -1,32 +1,24 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
+import { Link } from 'react-router';
 import { planDays } from '../../../core/practice/plan.ts';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { dayHead, weekSheetOf, type SheetStudy } from '../../../core/practice/week-sheet.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
-import { usePupil } from '../../../data/pupil-queries.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
 import { download, fileName } from '../../../ui/download.ts';
-import { StorageNotice } from '../../../ui/storage-notice.tsx';
 import { coach } from '../../../workers/coach.ts';
 import { engraver, PAPER_SIZES, type PaperSize } from '../../../workers/engraver.ts';
-import { homeworkFor } from '../homework.ts';
-import { NoSuchPupil } from '../page/pupil-screen.tsx';
+import { giveHomework } from '../homework.ts';
 import { dayWords, today } from '../today.ts';
-import { plannedFrom, stillSet, useClimbing, type Climbing } from '../use-climbing.ts';
+import { OpenPupil } from '../open-pupil.tsx';
+import { plannedFrom, stillSet, type Climbing } from '../use-climbing.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** What goes home: the week on paper, as a PDF, or as a file for the pupil's own Step Ladder. */
 export function SheetScreen() {
-  const { id } = useParams();
-  const found = usePupil(id);
-  const climbing = useClimbing(found.data);
-  if (found.error) return <StorageNotice title="The sheet cannot be opened" trouble={found.error} wholePage />;
-  if (found.isPending || (found.data && !climbing)) return <p role="status">Laying the week out …</p>;
-  if (!found.data || !climbing) return <NoSuchPupil />;
-  return <Sheet whole={found.data} climbing={climbing} />;
+  return <OpenPupil what="The sheet">{(whole, climbing) => <Sheet whole={whole} climbing={climbing} />}</OpenPupil>;
 }
 
 function Sheet({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climbing[] }) {
@@ -51,14 +43,8 @@ function Sheet({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
     );
     return weekSheetOf(pupil.name, studies, plan.days, pupil.practice.minutes);
   }, [whole, climbing, set, pupil]);
-  const fail = (error: unknown): void =>
-    void toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
   const pdf = async (size: PaperSize): Promise<void> => {
     download(fileName(`${pupil.name} week`, 'pdf'), await engraver().week(sheet, size), 'application/pdf');
-  };
-  const home = async (): Promise<void> => {
-    const homework = await homeworkFor(whole);
-    download(fileName(`homework ${pupil.name}`, 'json'), JSON.stringify(homework, null, 1), 'application/json');
   };
   return (
     <article className="week-sheet">
@@ -67,11 +53,11 @@ function Sheet({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
           Print
         </Button>
         {(Object.keys(PAPER_SIZES) as PaperSize[]).map((size) => (
-          <Button key={size} onClick={() => void pdf(size).catch(fail)}>
+          <Button key={size} onClick={() => void pdf(size).catch(sayTrouble)}>
             PDF, {size}
           </Button>
         ))}
-        <Button onClick={() => void home().catch(fail)}>Homework file</Button>
+        <Button onClick={() => void giveHomework(whole).catch(sayTrouble)}>Homework file</Button>
         <Link to={`/pupils/${pupil.id}`} className={buttonLook('quiet')}>
           Back to {pupil.name}
         </Link>

@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { VARIATIONS, type Variation } from '../../../core/bowing/variations.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { download, fileName } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** A page of bowings and rhythms of one study, in the teacher's order. */
 export function Variations({ study, onClose }: { study: ScoredStudy; onClose: () => void }) {
@@ -27,7 +27,7 @@ export function Variations({ study, onClose }: { study: ScoredStudy; onClose: ()
         download(fileName(`${study.title} variations`, 'pdf'), pdf, 'application/pdf');
         onClose();
       })
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)))
+      .catch(sayTrouble)
       .finally(() => setBusy(false));
   };
   return (

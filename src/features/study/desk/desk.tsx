@@ -1,5 +1,4 @@
 import { memo, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
@@ -41,6 +40,7 @@ import type { KeptAsWorkedOn } from '../use-keeper.ts';
 import { usePinning } from '../note/use-pinning.ts';
 import { useShortcuts } from '../use-shortcuts.ts';
 import { useFits } from './use-fits.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 interface DeskProps {
   readonly store: StudyStore;
@@ -128,9 +128,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
   const exportAs = useStableCallback((one: Export): void => {
     if (!shown) return;
     const write = (): Promise<void> => one.write(shown, paper);
-    (one.drawn ? withPaperParts(setParts, write) : write()).catch((error: unknown) =>
-      toast.error(error instanceof Error ? error.message : String(error)),
-    );
+    (one.drawn ? withPaperParts(setParts, write) : write()).catch(sayTrouble);
   });
   const openRoom = useStableCallback((next: RoomId): void => {
     setRoom(next);

@@ -1,4 +1,5 @@
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { soundPlan, USUAL_PLAYING } from '../../../core/sound/sound-plan.ts';
 import { pictureSize } from '../../../core/score/picture-size.ts';
 import { download, fileName } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
@@ -37,9 +38,8 @@ export const EXPORTS: readonly Export[] = [
   {
     words: 'WAV, to hear it',
     write: async (study) => {
-      const [{ render }, { soundPlan, USUAL_PLAYING }, { waveFile }] = await Promise.all([
+      const [{ render }, { waveFile }] = await Promise.all([
         import('../../../audio/player.ts'),
-        import('../../../core/sound/sound-plan.ts'),
         import('../../../core/sound/wave-file.ts'),
       ]);
       const { samples, rate } = await render(soundPlan(study, { ...USUAL_PLAYING, clicks: 0, countIn: 0 }));

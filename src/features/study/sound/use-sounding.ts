@@ -1,5 +1,4 @@
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { silence, sound } from '../../../audio/sounding.ts';
 import { instrumentFor } from '../../../core/instruments/instruments.ts';
 import { equalHz, frequency } from '../../../core/intonation/temperament.ts';
@@ -7,6 +6,7 @@ import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { soundPlan, USUAL_PLAYING, type Playing } from '../../../core/sound/sound-plan.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { lightNote } from '../board/lit-note.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** What sounds under the study: nothing, the tonic, its fifth or an open string. */
 export interface DroneChoice {
@@ -65,7 +65,7 @@ export function useSounding(
       }),
     ).catch((error: unknown) => {
       ended();
-      toast.error(`Nothing can sound: ${error instanceof Error ? error.message : String(error)}`);
+      sayTrouble(error, 'Nothing can sound: ');
     });
   });
   const end = useStableCallback(() => {

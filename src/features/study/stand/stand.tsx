@@ -10,6 +10,7 @@ import { engraver } from '../../../workers/engraver.ts';
 import type { StudyStore } from '../study-store.ts';
 import { lightNote } from '../board/lit-note.ts';
 import { pageAfter, pageWith, STAND_STEP } from './stand-pages.ts';
+import { troubleWords } from '../../../ui/say-trouble.ts';
 
 /** Keys that turn a page; pedals send the page keys. */
 const FORTH = ['PageDown', 'ArrowRight', 'ArrowDown'];
@@ -120,7 +121,7 @@ function usePages(
     engraver()
       .pages(shown, { ...size, staffHeight })
       .then((next) => wanted && setPages(next))
-      .catch((error: unknown) => wanted && setTrouble(error instanceof Error ? error.message : String(error)));
+      .catch((error: unknown) => wanted && setTrouble(troubleWords(error)));
     return () => {
       wanted = false;
     };

@@ -11,6 +11,7 @@ import { useKeepStudies } from '../../../data/library-queries.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { engine } from '../../../workers/engine.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 const FATE_WORDS: Readonly<Record<KeyFate['kind'], string>> = {
   same: 'same fingers, same shifts',
@@ -110,7 +111,7 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
       }
     };
     work().catch((error: unknown) => {
-      if (going) toast.error(error instanceof Error ? error.message : String(error), { duration: 15_000 });
+      if (going) sayTrouble(error);
       if (going) setStopped(true);
     });
     return () => {
@@ -127,7 +128,7 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
         toast.success(`Kept ${counted(chosen.length, 'study', 'studies')} in the library.`);
         onClose();
       })
-      .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+      .catch(sayTrouble);
   };
   return (
     <>

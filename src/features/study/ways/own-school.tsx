@@ -13,6 +13,7 @@ import { Choice, type Option } from '../../../ui/choice.tsx';
 import { HAND_OPTIONS, OPEN_STRING_OPTIONS, RETURN_OPTIONS } from '../desk/rule-options.ts';
 import { FileButton } from '../../../ui/file-button.tsx';
 import { download, fileName } from '../../../ui/download.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** Sliders that make a school of one's own; the fingering follows each. */
 export const OwnSchool = memo(function OwnSchool({
@@ -45,7 +46,7 @@ export const OwnSchool = memo(function OwnSchool({
         onSchool(fresh);
         toast.success(`The school “${fresh.name}” is kept, and this study follows it.`);
       } catch (error) {
-        toast.error(error instanceof Error ? error.message : String(error));
+        sayTrouble(error);
       }
     }
   };
@@ -95,7 +96,7 @@ export const OwnSchool = memo(function OwnSchool({
           keep
             .mutateAsync(named)
             .then(() => toast.success(`Kept the school “${named.name}”.`))
-            .catch((error: unknown) => toast.error(error instanceof Error ? error.message : String(error)));
+            .catch(sayTrouble);
         }}
       >
         <label>

@@ -6,6 +6,7 @@ import type { SystemInKey } from '../../../core/study/systems-here.ts';
 import { printed } from '../../../core/theory/pitch.ts';
 import { Button } from '../../../ui/button.tsx';
 import { engine } from '../../../workers/engine.ts';
+import { troubleWords } from '../../../ui/say-trouble.ts';
 
 /** A system of the teacher's own: written in a line or more, tried over all keys at once, kept with the school. */
 export function OwnSystems({
@@ -52,7 +53,7 @@ export function OwnSystems({
     engine()
       .systemInKeys(recipe, made())
       .then(setFates)
-      .catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
+      .catch((error: unknown) => setTrouble(troubleWords(error)));
   };
   const usable = lines.length > 0 && stumble === undefined;
   return (

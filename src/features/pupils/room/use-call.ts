@@ -1,0 +1,34 @@
+import { useEffect, useMemo } from 'react';
+import { asSpoken, callsOf } from '../../../core/practice/caller.ts';
+import type { RungHere } from '../../../core/practice/rungs-here.ts';
+
+/** Whether what comes is called, and how. */
+export type Caller = 'off' | 'words' | 'voice';
+
+/** A voice that is installed on this machine: one from the network is never asked. */
+export function localVoice(): SpeechSynthesisVoice | undefined {
+  if (typeof speechSynthesis === 'undefined') return undefined;
+  return speechSynthesis.getVoices().find(({ localService, lang }) => localService && lang.startsWith('en'));
+}
+
+/** What is called: the note that comes after the sounding one, in words and, where asked, by a voice. */
+export function useCall(
+  rung: RungHere | undefined,
+  note: number | undefined,
+  caller: Caller,
+  bpm: number,
+): string | undefined {
+  const calls = useMemo(() => (rung ? callsOf(rung.exercise) : []), [rung]);
+  const ahead = note === undefined ? calls[0] : calls[note + 1];
+  const words = caller === 'off' ? undefined : ahead?.words;
+  useEffect(() => {
+    const voice = localVoice();
+    if (caller !== 'voice' || !voice || note === undefined || words === undefined) return;
+    const said = new SpeechSynthesisUtterance(asSpoken(words));
+    said.voice = voice;
+    said.rate = Math.min(2, Math.max(1, bpm / 60));
+    speechSynthesis.cancel();
+    speechSynthesis.speak(said);
+  }, [caller, note, words, bpm]);
+  return words;
+}

@@ -1,0 +1,45 @@
+import { useEffect, useRef, useState } from 'react';
+import { useStableCallback } from '../../../ui/stable-callback.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
+import type { Result } from '../../../core/practice/attempt.ts';
+import type { PlanLine } from '../../../core/practice/plan.ts';
+import type { LoggedAttempt } from '../../../core/practice/pupil.ts';
+import { newId } from '../../../data/library.ts';
+import { useKeepPupilRecords, useRemoveAttempt } from '../../../data/pupil-queries.ts';
+import { today } from '../today.ts';
+
+/** A try lasted at most so long, seconds: whoever left the room was not practising. */
+const LONGEST = 600;
+
+/** The tries at one rung in this session; each is kept as it is made, and can be taken back. */
+export function useTries(
+  pupil: string,
+  { study, rung }: Pick<PlanLine, 'study' | 'rung'>,
+): {
+  readonly tries: readonly LoggedAttempt[];
+  readonly write: (result: Result, bpm: number) => void;
+  readonly takeBack: () => void;
+} {
+  const keep = useKeepPupilRecords();
+  const remove = useRemoveAttempt();
+  const [tries, setTries] = useState<readonly LoggedAttempt[]>([]);
+  const since = useRef(0);
+  useEffect(() => {
+    since.current = performance.now();
+  }, []);
+  const write = useStableCallback((result: Result, bpm: number): void => {
+    const now = performance.now();
+    const seconds = Math.min(LONGEST, Math.round((now - since.current) / 1000));
+    since.current = now;
+    const one: LoggedAttempt = { id: newId(), pupil, study, rung, date: today(), bpm, result, seconds };
+    setTries((before) => [...before, one]);
+    keep.mutateAsync({ attempts: [one] }).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
+  });
+  const takeBack = useStableCallback((): void => {
+    const last = tries.at(-1);
+    if (!last) return;
+    setTries((before) => before.slice(0, -1));
+    remove.mutateAsync(last.id).catch(sayTrouble);
+  });
+  return { tries, write, takeBack };
+}
