@@ -41,6 +41,8 @@ export interface PageSetting {
   readonly width: number;
   /** Height of the staff's five lines and four spaces, CSS pixels. */
   readonly staffHeight: number;
+  /** So many lines at least, where the study has bars enough; as few as fit when left out. */
+  readonly lines?: number;
   /** Height after which a new page begins, CSS pixels; one endless page when left out. */
   readonly height?: number;
 }
@@ -246,7 +248,7 @@ function pageFor(size: PaperSize): PageSetting {
 
 function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting): void {
   const scale = (page.staffHeight / STAFF_AT_SCALE_100) * 100;
-  const lines = lineStarts(study, page.width / page.staffHeight);
+  const lines = lineStarts(study, page.width / page.staffHeight, page.lines);
   verovio.setOptions({
     inputFrom: 'musicxml',
     scale,

@@ -5,8 +5,9 @@
  *
  * @param widths of the bars, in any unit.
  * @param room of a line, in the same.
+ * @param atLeast so many lines there are at least, where there are bars enough.
  */
-export function evenStarts(widths: readonly number[], room: number): number[] {
+export function evenStarts(widths: readonly number[], room: number, atLeast = 1): number[] {
   const upTo = [0];
   for (const width of widths) upTo.push((upTo.at(-1) ?? 0) + width);
   const held = (from: number, to: number): number => (upTo[to] ?? 0) - (upTo[from] ?? 0);
@@ -15,7 +16,8 @@ export function evenStarts(widths: readonly number[], room: number): number[] {
     return to - from > 1 && full > room ? Number.POSITIVE_INFINITY : full ** 2;
   };
   let best = widths.map((_, last) => ({ cost: cost(0, last + 1), starts: [] as readonly number[] }));
-  for (let line = 1; line < fewestLines(widths, room); line += 1) {
+  const lines = Math.min(widths.length, Math.max(atLeast, fewestLines(widths, room)));
+  for (let line = 1; line < lines; line += 1) {
     best = widths.map((_, last) => {
       let least: (typeof best)[number] = { cost: Number.POSITIVE_INFINITY, starts: [] };
       for (let start = line; start <= last; start += 1) {

@@ -54,8 +54,9 @@ export function barWidths(study: ScoredStudy, { bars, metre }: Barred = barsOf(s
  * no line of one bar left over. Each part of a study of several begins a line.
  *
  * @param width of the page, in heights of the staff.
+ * @param atLeast so many lines a study of one part has at least.
  */
-export function lineStarts(study: ScoredStudy, width: number): number[] {
+export function lineStarts(study: ScoredStudy, width: number, atLeast = 1): number[] {
   const { fifths } = keySignature(study.recipe.tonic, study.recipe.form);
   const head = WIDTH.clef + WIDTH.sign * Math.abs(fifths);
   const room = (width - WIDTH.margins) * FULL - head;
@@ -65,7 +66,11 @@ export function lineStarts(study: ScoredStudy, width: number): number[] {
   // The metre stands on the first line alone.
   if (widths[0] !== undefined) widths[0] += WIDTH.metre;
   const parts = study.passage.parts.map((note) => bars.findIndex((bar) => bar.some(({ at }) => at === note)));
+  const lines = parts.length === 1 ? atLeast : 1;
   return parts
-    .flatMap((from, part) => [from, ...evenStarts(widths.slice(from, parts[part + 1]), room).map((bar) => from + bar)])
+    .flatMap((from, part) => [
+      from,
+      ...evenStarts(widths.slice(from, parts[part + 1]), room, lines).map((bar) => from + bar),
+    ])
     .slice(1);
 }

@@ -3,6 +3,7 @@ import { fingeringText } from '../../../core/fingering/reading/fingering-text.ts
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
 import { pictureSize } from '../../../core/score/picture-size.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
+import type { PageSetting } from '../../../workers/engraver.ts';
 import { useSize, type Size } from '../../../ui/use-size.ts';
 import { PAPER_PAGE } from '../paper/paper.ts';
 import { frameNotes, showPicture } from './score-picture.ts';
@@ -39,7 +40,7 @@ export const Score = memo(function Score({
   const size = useSize(place);
   const width = size?.width;
   const [staff, shrink] = useStaff(study, size, fits);
-  const setting = width === undefined ? undefined : { width, staffHeight: staff };
+  const setting = width === undefined ? undefined : { width, ...staff };
   const room = useRef<Room>({ of: '', height: 0 });
   const show = useStableCallback((svg: string, of: ScoredStudy): boolean => {
     if (!sheet.current) return false;
@@ -179,8 +180,11 @@ function noteUnder(target: EventTarget): number | undefined {
   return match ? Number(match[1]) : undefined;
 }
 
+/** How large the staff is, and on how many lines at least. */
+type Staff = Pick<PageSetting, 'staffHeight' | 'lines'>;
+
 /** Staves found to fit, by what they were found for; a few at a time. */
-const STAVES = new Map<string, number>();
+const STAVES = new Map<string, Staff>();
 const STAVES_KEPT = 40;
 
 /**
@@ -191,27 +195,31 @@ function useStaff(
   { passage, look }: ScoredStudy,
   size: Size | undefined,
   fits: boolean,
-): readonly [number, (svg: string) => boolean] {
+): readonly [Staff, (svg: string) => boolean] {
   const [tries, setTries] = useState({ key: '', count: 1 });
   const { width = 0, height = 0 } = size ?? {};
   // Studies of as many notes take about as much room: in another key the staff is found at once, and at most a little small.
   const key = JSON.stringify([passage.notes.length, width, height, look?.names, look?.beside?.length]);
-  const staff = fits
-    ? (STAVES.get(key) ?? firstStaff(passage.notes.length, width, height))
-    : width < 600
-      ? STAFF.narrow
-      : STAFF.usual;
+  const staff: Staff = fits
+    ? (STAVES.get(key) ?? { staffHeight: firstStaff(passage.notes.length, width, height) })
+    : { staffHeight: width < 600 ? STAFF.narrow : STAFF.usual };
   const shrink = useStableCallback((svg: string): boolean => {
     if (!fits) return false;
     const { wide, high } = pictureSize(svg);
     const count = tries.key === key ? tries.count : 1;
-    const smaller = smallerStaff(staff, (high * width) / wide, height, count);
+    const smaller = smallerStaff(staff.staffHeight, (high * width) / wide, height, count);
     if (smaller === undefined) return false;
     STAVES.delete(key);
-    STAVES.set(key, smaller);
+    // The first try hopes for a line less; after it the lines stay, so that the room that is there is used.
+    STAVES.set(key, count === 1 ? { staffHeight: smaller } : { staffHeight: smaller, lines: systemsIn(svg) });
     for (const old of [...STAVES.keys()].slice(0, -STAVES_KEPT)) STAVES.delete(old);
     setTries({ key, count: count + 1 });
     return true;
   });
   return [staff, shrink];
+}
+
+/** How many lines of music a picture has. */
+function systemsIn(svg: string): number {
+  return svg.match(/class="system"/g)?.length ?? 1;
 }

@@ -1,4 +1,5 @@
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { PageSetting } from '../../../workers/engraver.ts';
 
 /** The last pictures drawn, each under the notes, fingers, look and size it is of. */
 export class SeenPictures {
@@ -10,8 +11,8 @@ export class SeenPictures {
     this.#most = most;
   }
 
-  find(study: ScoredStudy, width: number, staffHeight: number): string | undefined {
-    const key = keyOf(study, width, staffHeight);
+  find(study: ScoredStudy, page: PageSetting): string | undefined {
+    const key = keyOf(study, page);
     const svg = this.#pictures.get(key);
     if (svg === undefined) return undefined;
     // The one looked at last is the last to go.
@@ -20,16 +21,16 @@ export class SeenPictures {
     return svg;
   }
 
-  keep(study: ScoredStudy, width: number, staffHeight: number, svg: string): void {
-    this.#pictures.set(keyOf(study, width, staffHeight), svg);
+  keep(study: ScoredStudy, page: PageSetting, svg: string): void {
+    this.#pictures.set(keyOf(study, page), svg);
     for (const old of [...this.#pictures.keys()].slice(0, -this.#most)) this.#pictures.delete(old);
   }
 }
 
 /** All that a picture shows: what only the page marks on it, such as pins, is not among it. */
-function keyOf({ title, recipe, passage, way, look }: ScoredStudy, width: number, staffHeight: number): string {
+function keyOf({ title, recipe, passage, way, look }: ScoredStudy, page: PageSetting): string {
   const { pins: _, ...asked } = recipe;
   const fingers = way.fingers.map(({ string, finger, hand, position }) => [string, finger, hand, position]);
   const beside = look?.beside?.map((other) => other.fingers.map(({ string, finger }) => [string, finger]));
-  return JSON.stringify([title, asked, passage.notes.length, fingers, { ...look, beside }, width, staffHeight]);
+  return JSON.stringify([title, asked, passage.notes.length, fingers, { ...look, beside }, page]);
 }

@@ -34,6 +34,7 @@ export function useEngraving(
   const [trouble, setTrouble] = useState<string>();
   const width = screen?.width;
   const staffHeight = screen?.staffHeight;
+  const lines = screen?.lines;
   useEffect(() => {
     if (!study || width === undefined || staffHeight === undefined) return undefined;
     let wanted = true;
@@ -44,10 +45,11 @@ export function useEngraving(
     };
     const engrave = async (): Promise<void> => {
       try {
-        const seen = PICTURES.find(study, width, staffHeight);
-        const svg = seen ?? (await engraver().draw(study, { width, staffHeight }, 'screen'));
+        const page = { width, staffHeight, ...(lines === undefined ? {} : { lines }) };
+        const seen = PICTURES.find(study, page);
+        const svg = seen ?? (await engraver().draw(study, page, 'screen'));
         if (!wanted || !show(svg, study)) return;
-        if (seen === undefined) PICTURES.keep(study, width, staffHeight, svg);
+        if (seen === undefined) PICTURES.keep(study, page, svg);
         setShown(study);
         setTrouble(undefined);
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);
@@ -60,7 +62,7 @@ export function useEngraving(
       wanted = false;
       clearTimeout(pause);
     };
-  }, [study, width, staffHeight, paper, show, keep]);
+  }, [study, width, staffHeight, lines, paper, show, keep]);
   return { shown, trouble };
 }
 
