@@ -82,6 +82,18 @@ describe('pupils', () => {
     await stage.click('Set it');
     await stage.sees('0 of 13 rungs; next: Names aloud, 60 a minute');
 
+    // One study alone goes home as a link.
+    await stage.devTools('Browser.grantPermissions', {
+      origin: stage.address,
+      permissions: ['clipboardReadWrite', 'clipboardSanitizedWrite'],
+    });
+    await stage.click('Link of A major, two octaves');
+    await stage.sees('The link is copied.');
+    const link = await stage.driver.executeAsyncScript<string>(
+      'const done = arguments[arguments.length - 1]; navigator.clipboard.readText().then(done, String);',
+    );
+    expect(link).toMatch(/\/studies\/new\?instrument=violin&tonic=A.*pins=/);
+
     // The lesson: judged by a key, one new study set, ended by a key: four in all.
     let steps = 0;
     await stage.click('Lesson');

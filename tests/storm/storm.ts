@@ -15,7 +15,7 @@ import { scoreOf } from '../../src/core/score/from-study.ts';
 import { musicXml } from '../../src/core/score/musicxml.ts';
 import { buildFrom } from '../../src/core/study/build.ts';
 import { buildKept } from '../../src/core/study/kept-study.ts';
-import { fromAddress, toAddress } from '../../src/features/study/address.ts';
+import { fromAddress, toAddress } from '../../src/core/study/address.ts';
 import { mutatedJson, mutatedText } from './mutations.ts';
 
 /** What came of one kind of input. */

@@ -9,9 +9,6 @@ import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory
 /** The choices of a study as the screen holds them: a recipe, defaults left out. */
 export type Choices = RecipeInput;
 
-/** What the study screen opens with. */
-export const FIRST_CHOICES: Choices = { instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' };
-
 /**
  * Changes some choices and lets go of those that no longer make sense beside them: a lowest note
  * that no longer fits, a form the figure does not have, pins and groups made for other notes.

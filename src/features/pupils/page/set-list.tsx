@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
 import { toast } from 'sonner';
+import { addressOf } from '../../../core/study/address.ts';
+import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { counted } from '../../../core/base/words.ts';
 import { daysBetween } from '../../../core/practice/day.ts';
 import { daysToTarget } from '../../../core/practice/tempo-steps.ts';
@@ -85,6 +87,11 @@ export function SetList({
                 {ready ? <span className="block text-sm text-faint">{inHundred(ready.chance)}</span> : null}
               </td>
               <td className="no-print py-1.5 text-right">
+                {saved ? (
+                  <Button kind="quiet" aria-label={`Link of ${title}`} onClick={() => void copyLink(saved)}>
+                    Link
+                  </Button>
+                ) : null}
                 <Button
                   kind="quiet"
                   aria-label={`Put away ${title}`}
@@ -104,6 +111,20 @@ export function SetList({
       </tbody>
     </table>
   );
+}
+
+/** Puts a link on the clipboard that opens the study with all its fingers, in anyone's Step Ladder. */
+async function copyLink(saved: SavedStudy): Promise<void> {
+  const link = `${window.location.origin}/studies/new?${addressOf(saved).toString()}`;
+  try {
+    await navigator.clipboard.writeText(link);
+    toast.success('The link is copied. It opens the study with these fingers.');
+  } catch {
+    toast('The browser does not let the link be copied. Here it is, to be copied by hand:', {
+      description: link,
+      duration: 60_000,
+    });
+  }
 }
 
 function lastWords(last: string | undefined): string {

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import type { Outcome } from '../../core/base/outcome.ts';
-import { instrumentFor, isInstrument } from '../../core/instruments/instruments.ts';
-import { SetUp } from '../../core/instruments/set-up.ts';
-import { pinsText, readPinsText } from '../../core/recipe/pins-text.ts';
-import { readRecipe, type RecipeInput } from '../../core/recipe/recipe.ts';
-import { FIRST_CHOICES } from './choices.ts';
+import type { Outcome } from '../base/outcome.ts';
+import { instrumentFor, isInstrument } from '../instruments/instruments.ts';
+import { SetUp } from '../instruments/set-up.ts';
+import { pinsText, readPinsText } from '../recipe/pins-text.ts';
+import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
+import type { SavedStudy } from './saved-study.ts';
 
 /**
  * The recipe's fields as they stand in an address: lists with dots between, pins in a short line of their
@@ -24,6 +24,15 @@ const PLAIN = [
 ] as const;
 const LISTS = ['groups', 'strings'] as const;
 const JSON_FIELDS = ['positions', 'bowing', 'setUp', 'school', 'remarks'] as const;
+
+/** The study of an address that asks for none. */
+export const FIRST_CHOICES: RecipeInput = { instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' };
+
+/** The address of a kept study, all its fingers in it: whoever opens it sees the study as it was kept. */
+export function addressOf({ recipe, fingering }: Pick<SavedStudy, 'recipe' | 'fingering'>): URLSearchParams {
+  const { groups: _, ...asked } = recipe;
+  return toAddress({ ...asked, pins: fingering.map(({ string, finger }, at) => ({ at, string, finger })) }, 0);
+}
 
 /** Writes choices into an address, so that a reload or a shared link shows the same study. */
 export function toAddress(choices: RecipeInput, way: number): URLSearchParams {

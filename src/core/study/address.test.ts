@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SCHOOLS } from '../../core/schools/schools.ts';
-import { arbitraryRecipe } from '../../core/recipe/arbitrary-recipe.ts';
-import { readRecipe, type RecipeInput } from '../../core/recipe/recipe.ts';
-import { playable } from '../../core/study/playable.ts';
-import { fromAddress, toAddress } from './address.ts';
-import { FIRST_CHOICES } from './choices.ts';
+import { SCHOOLS } from '../schools/schools.ts';
+import { arbitraryRecipe } from '../recipe/arbitrary-recipe.ts';
+import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
+import { addressOf, FIRST_CHOICES, fromAddress, toAddress } from './address.ts';
+import { buildFrom } from './build.ts';
+import { playable } from './playable.ts';
 
 function inOrder(pins: NonNullable<RecipeInput['pins']>): NonNullable<RecipeInput['pins']> {
   return pins.toSorted((a, b) => a.at - b.at);
@@ -48,6 +48,22 @@ describe('the address of a study', () => {
     };
     const back = fromAddress(new URLSearchParams(toAddress(choices, 0).toString()));
     expect(back).toEqual({ ok: true, value: { choices, way: 0 } });
+  });
+
+  it.each([
+    { instrument: 'violin', tonic: 'A', octaves: 3, school: 'early-shifts' },
+    { instrument: 'cello', tonic: 'Eb', octaves: 3 },
+    { instrument: 'bass', tonic: 'E', octaves: 2, form: 'melodic-minor', handSystem: '1-3-4' },
+  ])('of a kept study brings its own fingers back, not the easiest: $instrument', (asked) => {
+    const { recipe, ways } = playable({ ...asked, ways: 4 });
+    const fingering = ways.at(-1)!.fingers.map(({ string, finger }) => ({ string, finger }));
+    const address = addressOf({ recipe, fingering });
+    expect(`/studies/new?${address.toString()}`.length).toBeLessThan(2000);
+    const back = fromAddress(new URLSearchParams(address.toString()));
+    const built = back.ok ? buildFrom({ ...back.value.choices, ways: 1 }) : back;
+    expect(built.ok && built.value.ways[0]!.fingers.map(({ string, finger }) => ({ string, finger }))).toEqual(
+      fingering,
+    );
   });
 
   it('with nothing in it gives the first choices', () => {
