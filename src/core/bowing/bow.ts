@@ -20,9 +20,11 @@ export function slotsOf(passage: Passage, bowing: Bowing, at: number): number {
 /**
  * Shares the notes of a passage out to bows: `slur` notes to each, or as a pattern says, a held
  * note counting for as many as it lasts; every part of a study begins a bow, the last bow takes
- * what is left. Directions alternate; repeated notes take a stroke each.
+ * what is left. Directions alternate; repeated notes take a stroke each. A passage that brings its
+ * own bows keeps them.
  */
 export function bowStrokes(passage: Passage, bowing: Bowing): BowStroke[] {
+  if (passage.own?.bows) return [...passage.own.bows];
   const sizes = bowing.repeats > 1 ? [1] : (bowing.pattern ?? [bowing.slur]);
   const strokes: { from: number; to: number }[] = [];
   let room = 0;

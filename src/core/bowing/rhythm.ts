@@ -47,7 +47,7 @@ export function divisionOf(bowing: Bowing): number {
  * A passage that brings times of its own keeps them, rests included.
  */
 export function timeNotes(passage: Passage, bowing: Bowing, chromatic = false): TimedNote[] {
-  if (passage.beatsToABar !== undefined) return ownTimes(passage);
+  if (passage.own) return ownTimes(passage);
   const plain = lengthsOf(passage, bowing);
   const { beats } = metreOf(passage, bowing, chromatic);
   const bar = beats * TICKS_PER_BEAT;
@@ -92,7 +92,7 @@ function isLast({ notes, parts }: Passage, at: number): boolean {
 
 /** The bars of a study. */
 export function metreOf(passage: Passage, bowing: Bowing, chromatic = false): Metre {
-  if (passage.beatsToABar !== undefined) return { beats: passage.beatsToABar, compound: false };
+  if (passage.own) return { beats: passage.own.beats, compound: passage.own.compound ?? false };
   let onset = 0;
   const onsets = lengthsOf(passage, bowing).map((length) => {
     const now = onset;

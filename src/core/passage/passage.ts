@@ -4,7 +4,7 @@ import type { Heading } from '../theory/spelling.ts';
 /** How the line comes to a note: by step along a scale, by leap, or in a figure that turns back again and again. */
 export type Motion = 'step' | 'leap' | 'turn';
 
-/** When a note sounds, in quarter notes from the beginning of the passage. */
+/** When a note sounds, in beats from the beginning of the passage. */
 export interface NoteTime {
   readonly onset: number;
   /** Ties included: a tied note is one note. Nought for a grace note. */
@@ -29,7 +29,7 @@ export interface PassageNote {
   readonly repeats?: true;
   /** Left out where the bowing decides how long notes last. */
   readonly time?: NoteTime;
-  /** Silence before the note, in quarter notes. */
+  /** Silence before the note, in beats. */
   readonly restBefore?: number;
 }
 
@@ -48,6 +48,25 @@ export interface Passage {
   readonly tonic: Pitch;
   /** Whether the key leans to sharps or to flats: how a pitch outside it is called. */
   readonly leaning: 1 | -1;
-  /** Beats to a bar of a passage whose notes bring times of their own; left out where the bowing decides. */
-  readonly beatsToABar?: number;
+  /** Bars and bows of a passage whose notes bring times of their own; left out where the bowing decides. */
+  readonly own?: OwnLayout;
+}
+
+/** How notes that bring times of their own stand in bars and under bows. */
+export interface OwnLayout {
+  /** Beats to a bar. */
+  readonly beats: number;
+  /** Beats are dotted quarters. */
+  readonly compound?: boolean;
+  /** How long it lasts, silence after its last note included, in beats; to the end of that note's bar when left out. */
+  readonly length?: number;
+  /** Which notes each bow carries, and its way; left out where the bowing's slurs decide. */
+  readonly bows?: readonly OwnBow[];
+}
+
+/** One bow that was given: the notes it carries, first to last. */
+export interface OwnBow {
+  readonly from: number;
+  readonly to: number;
+  readonly direction: 'down' | 'up';
 }

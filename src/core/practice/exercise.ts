@@ -1,7 +1,7 @@
 import type { Bowing } from '../recipe/bowing.ts';
 import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
 import { crossingsOf } from '../fingering/fingering.ts';
-import type { PassageNote } from '../passage/passage.ts';
+import type { Passage, PassageNote } from '../passage/passage.ts';
 import type { ScoredStudy } from '../score/scored-study.ts';
 
 /** One note of an exercise: a note of the study, or one that helps to find it, under a finger. */
@@ -42,14 +42,14 @@ export function timedExercise(
     finger,
     note: { ...note, time: { onset, length } },
   }));
-  return made(study, timed, written, { beatsToABar: beats });
+  return made(study, timed, written, { own: { beats } });
 }
 
 function made(
   { recipe, passage, look }: ScoredStudy,
   steps: readonly Step[],
   { title, bowing, words = [] }: Written,
-  times: { readonly beatsToABar?: number },
+  times: Pick<Passage, 'own'>,
 ): ScoredStudy {
   const notes = steps.map(({ note: { added: _, ...note } }, at): PassageNote => {
     const before = steps[at - 1]?.note;

@@ -95,8 +95,10 @@ describe('a shift’s drill', () => {
           // It is written in whole bars of four.
           for (const bar of scoreOf(exercise).parts[0]!.bars) {
             const filled =
-              bar.notes.reduce((sum, note) => sum + note.length, 0) / TICKS_PER_BEAT +
-              bar.rests.reduce<number>((sum, rest) => sum + rest, 0);
+              [...bar.notes.flatMap(({ restsBefore }) => restsBefore), ...bar.notes, ...bar.rests].reduce(
+                (sum, { length }) => sum + length,
+                0,
+              ) / TICKS_PER_BEAT;
             expect(filled, where).toBeCloseTo(4, 9);
           }
         }
@@ -108,7 +110,7 @@ describe('a shift’s drill', () => {
   it('takes the third finger’s place with the first, beside the open string', () => {
     const study = studyFrom({ instrument: 'violin', tonic: 'A', octaves: 3 });
     const up = drillsOf(study)[0]!;
-    expect(up.exercise.passage.beatsToABar).toBe(4);
+    expect(up.exercise.passage.own?.beats).toBe(4);
     expect(up.exercise.recipe.bowing.bpm).toBe(60);
     expect(up.exercise.recipe.remarks.map(({ text }) => text)).toEqual(['4 times', 'slowly', 'as in the study']);
   });

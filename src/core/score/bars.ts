@@ -7,6 +7,13 @@ import type { Recipe } from '../recipe/recipe.ts';
 export interface Barred {
   readonly bars: readonly (readonly WrittenPiece[])[];
   readonly metre: Metre;
+  /** Equal parts of a beat in which its notes and rests are written. */
+  readonly division: number;
+}
+
+/** A written piece of sound or of silence. */
+export interface BarPiece extends WrittenPiece {
+  readonly silent?: true;
 }
 
 /** The bars of a study, by its bowing's beats and rhythm. */
@@ -16,10 +23,32 @@ export function barsOf({ passage, recipe }: { readonly passage: Passage; readonl
   const metre = metreOf(passage, bowing, chromatic);
   const length = TICKS_PER_BEAT * metre.beats;
   const bars: WrittenPiece[][] = [];
-  for (const piece of writtenPieces(timeNotes(passage, bowing, chromatic), divisionOf(bowing), metre)) {
+  const division = divisionOf(bowing);
+  for (const piece of writtenPieces(timeNotes(passage, bowing, chromatic), division, metre)) {
     const bar = Math.floor(piece.onset / length + 1e-9);
     (bars[bar] ??= []).push(piece);
   }
   // A bar of silence has no pieces.
-  return { bars: Array.from(bars, (bar) => bar ?? []), metre };
+  const count = Math.max(bars.length, Math.ceil((passage.own?.length ?? 0) / metre.beats - 1e-9));
+  return { bars: Array.from({ length: count }, (_, bar) => bars[bar] ?? []), metre, division };
+}
+
+/** A bar's pieces with the silence between and around them; before the first note of a pick-up there is none. */
+export function withSilence({ bars, metre, division }: Barred, index: number, pickup: boolean): BarPiece[] {
+  const bar = bars[index] ?? [];
+  const length = TICKS_PER_BEAT * metre.beats;
+  const silence = (onset: number, end: number): BarPiece[] =>
+    end - onset < 1
+      ? []
+      : writtenPieces([{ at: -1, again: 0, onset, length: end - onset }], division, metre).map((piece) => ({
+          ...piece,
+          silent: true,
+        }));
+  const pieces: BarPiece[] = [];
+  let reached = pickup ? (bar[0]?.onset ?? 0) : index * length;
+  for (const piece of bar) {
+    pieces.push(...silence(reached, piece.onset), piece);
+    reached = piece.onset + piece.length;
+  }
+  return [...pieces, ...silence(reached, (index + 1) * length)];
 }

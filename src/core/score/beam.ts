@@ -5,6 +5,8 @@ import type { Beam } from './score.ts';
 interface Beamed {
   readonly onset: number;
   readonly value: NoteValue;
+  /** A rest, over which no beam goes. */
+  readonly silent?: boolean;
 }
 
 /** The beat a note begins in, counted from 0. */
@@ -17,11 +19,14 @@ const BEAM_COUNT: Partial<Record<NoteValue['type'], number>> = { eighth: 1, '16t
 /** The beams of every note of a bar, widest first: notes of one beat are beamed together. */
 export function beamsOf(bar: readonly Beamed[]): Beam[][] {
   return bar.map((note, index) => {
-    const count = BEAM_COUNT[note.value.type] ?? 0;
+    const count = note.silent ? 0 : (BEAM_COUNT[note.value.type] ?? 0);
     const beams: Beam[] = [];
     for (let level = 1; level <= count; level += 1) {
       const joins = (other: Beamed | undefined): boolean =>
-        other !== undefined && beatOf(other) === beatOf(note) && (BEAM_COUNT[other.value.type] ?? 0) >= level;
+        other !== undefined &&
+        !other.silent &&
+        beatOf(other) === beatOf(note) &&
+        (BEAM_COUNT[other.value.type] ?? 0) >= level;
       const before = joins(bar[index - 1]);
       const after = joins(bar[index + 1]);
       if (before || after) beams.push(before ? (after ? 'continue' : 'end') : 'begin');

@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type WrittenPiece } from '../bowing/rhythm.ts';
+import type { WrittenPiece } from '../bowing/rhythm.ts';
 import type { Metre } from '../bowing/metre.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
@@ -8,10 +8,10 @@ import { isMinor } from '../theory/form.ts';
 import { keySignature } from '../theory/key-signature.ts';
 import { noteName } from '../theory/note-names.ts';
 import { AccidentalMemory } from './accidental.ts';
-import { barsOf } from './bars.ts';
+import { barsOf, withSilence, type BarPiece } from './bars.ts';
 import { beamsOf, beatOf } from './beam.ts';
 import { clefPlan } from './clef-plan.ts';
-import type { Direction, Opening, Score, ScoreNote } from './score.ts';
+import type { Direction, Opening, Score, ScoreNote, ScorePart, ScoreRest } from './score.ts';
 import { marksOf, type Marks } from './score-marks.ts';
 import { noteId, type ScoredStudy } from './scored-study.ts';
 
@@ -22,9 +22,20 @@ import { noteId, type ScoredStudy } from './scored-study.ts';
  * @param lines bars that begin a new line, counted from 0; where lines end is left open when left out.
  */
 export function scoreOf(study: ScoredStudy, lines: readonly number[] = []): Score {
+  return { title: study.title, parts: [partOf(study, lines)] };
+}
+
+/**
+ * A study as one part of a score.
+ *
+ * @param lines bars that begin a new line, counted from 0.
+ * @param prefix set before every note's id, so that parts of one score keep theirs apart.
+ */
+export function partOf(study: ScoredStudy, lines: readonly number[] = [], prefix = ''): ScorePart {
   const { recipe, passage } = study;
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
-  const { bars, metre } = barsOf(study);
+  const barred = barsOf(study);
+  const { bars, metre } = barred;
   const clefs = clefPlan(
     instrument,
     soundingBars(bars).map((bar) => bar.map(({ at }) => passage.notes[at]?.pitch.midi ?? 0)),
@@ -38,25 +49,23 @@ export function scoreOf(study: ScoredStudy, lines: readonly number[] = []): Scor
   const early = recipe.bowing.pickup > 0 ? 1 : 0;
   const strings = instrument.strings.map((string) => string.name);
   return {
-    title: study.title,
-    parts: [
-      {
-        name: instrument.name,
-        key: { fifths: signature.fifths, minor: isMinor(recipe.form), altered: signature.altered },
-        metre,
-        octavesAbove: instrument.writtenAbove / 12,
-        bars: bars.map((bar, index) => ({
-          number: index + 1 - early,
-          pickup: early > index,
-          newLine: lines.includes(index),
-          ...(clefs[index] && clefs[index] !== clefs[index - 1] ? { clef: clefs[index] } : {}),
-          ...(index === 0 ? { opening: openingOf(study, metre) } : {}),
-          notes: notesOf(study, bar, marks, strings, signature.altered),
-          rests: restsAfter(bar, metre),
-          ends: index === bars.length - 1,
-        })),
-      },
-    ],
+    name: instrument.name,
+    key: { fifths: signature.fifths, minor: isMinor(recipe.form), altered: signature.altered },
+    metre,
+    octavesAbove: instrument.writtenAbove / 12,
+    bars: bars.map((_, index) => {
+      const pieces = withSilence(barred, index, early > index);
+      return {
+        number: index + 1 - early,
+        pickup: early > index,
+        newLine: lines.includes(index),
+        ...(clefs[index] && clefs[index] !== clefs[index - 1] ? { clef: clefs[index] } : {}),
+        ...(index === 0 ? { opening: openingOf(study, metre) } : {}),
+        notes: notesOf(study, pieces, { marks, strings, altered: signature.altered, prefix }),
+        rests: restsFrom(pieces, pieces.findLastIndex(({ silent }) => !silent) + 1),
+        ends: index === bars.length - 1,
+      };
+    }),
   };
 }
 
@@ -80,16 +89,26 @@ function endedAtLines(marks: Marks, { way }: ScoredStudy, starts: readonly numbe
   return { ...marks, handStarts, handEnds };
 }
 
+/** What every bar of a part is written with. */
+interface Writing {
+  readonly marks: Marks;
+  readonly strings: readonly string[];
+  readonly altered: readonly string[];
+  readonly prefix: string;
+}
+
 function notesOf(
   study: ScoredStudy,
-  bar: readonly WrittenPiece[],
-  marks: Marks,
-  strings: readonly string[],
-  altered: readonly string[],
+  bar: readonly BarPiece[],
+  { marks, strings, altered, prefix }: Writing,
 ): ScoreNote[] {
   const accidentals = new AccidentalMemory(altered);
   const beams = beamsOf(bar);
-  return bar.map((piece, index) => {
+  let sounding = -1;
+  return bar.flatMap((piece, index): ScoreNote[] => {
+    if (piece.silent) return [];
+    const after = sounding + 1;
+    sounding = index;
     const { at } = piece;
     const { pitch } = study.passage.notes[at] as PassageNote;
     const finger = study.way.fingers[at] as FingeredNote;
@@ -98,8 +117,8 @@ function notesOf(
     const slurred = stroke !== undefined && stroke.to > stroke.from;
     const accidental = piece.tiedFrom ? undefined : accidentals.show(pitch);
     const tuplet = tupletEdge(bar, index);
-    return {
-      id: head ? noteId(at) : `${noteId(at)}-${piece.again}-${index + 2}`,
+    const note: ScoreNote = {
+      id: `${prefix}${head ? noteId(at) : `${noteId(at)}-${piece.again}-${index + 2}`}`,
       pitch,
       length: piece.length,
       value: piece.value,
@@ -116,8 +135,27 @@ function notesOf(
       accented: head && marks.accented.has(at),
       hooked: head && marks.hooked && slurred,
       ...lyricOf(study, at, head),
+      restsBefore: restsFrom(bar.slice(0, index), after),
       directions: head ? directionsBefore(at, marks) : [],
     };
+    return [note];
+  });
+}
+
+/** The rests of a bar's pieces from one of them on. */
+function restsFrom(pieces: readonly BarPiece[], from: number): ScoreRest[] {
+  return pieces.flatMap((piece, index): ScoreRest[] => {
+    if (index < from || !piece.silent) return [];
+    const tuplet = tupletEdge(pieces, index);
+    const whole = pieces.every(({ silent }) => silent);
+    return [
+      {
+        length: piece.length,
+        value: piece.value,
+        ...(tuplet ? { tuplet } : {}),
+        ...(whole ? { whole: true as const } : {}),
+      },
+    ];
   });
 }
 
@@ -179,20 +217,4 @@ function tupletEdge(bar: readonly WrittenPiece[], index: number): 'start' | 'sto
 function soundingBars(bars: readonly (readonly WrittenPiece[])[]): (readonly WrittenPiece[])[] {
   let last: readonly WrittenPiece[] = [];
   return bars.map((bar) => (last = bar.length > 0 ? bar : last));
-}
-
-/** Rests that fill a bar up after its last note: at the end of a study or of a part, or in an exercise. */
-function restsAfter(bar: readonly WrittenPiece[], metre: Metre): (1 | 2)[] {
-  const length = TICKS_PER_BEAT * metre.beats;
-  const last = bar[bar.length - 1];
-  const barEnd = last ? (Math.floor(last.onset / length + 1e-9) + 1) * length : length;
-  let left = last ? barEnd - last.onset - last.length : length;
-  const rests: (1 | 2)[] = [];
-  for (const beats of [2, 1] as const) {
-    while (left >= beats * TICKS_PER_BEAT - 1e-6 && (beats === 1 || left % (2 * TICKS_PER_BEAT) === 0)) {
-      rests.unshift(beats);
-      left -= beats * TICKS_PER_BEAT;
-    }
-  }
-  return rests;
 }

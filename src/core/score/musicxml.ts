@@ -1,7 +1,7 @@
-import { TICKS_PER_BEAT } from '../bowing/rhythm.ts';
+import { TICKS_PER_BEAT, type NoteValue } from '../bowing/rhythm.ts';
 import type { ClefId } from '../instruments/instrument.ts';
 import type { Pitch } from '../theory/pitch.ts';
-import type { Direction, Opening, Score, ScoreBar, ScoreNote, ScorePart } from './score.ts';
+import type { Direction, Opening, Score, ScoreBar, ScoreNote, ScorePart, ScoreRest } from './score.ts';
 import { documentText, element, type XmlNode } from './xml.ts';
 
 export const MUSICXML_DOCTYPE =
@@ -58,8 +58,12 @@ function measuresOf(part: ScorePart): XmlNode[] {
       bar.newLine ? element('print', { 'new-system': 'yes' }) : undefined,
       ...attributesOf(part, bar, index === 0, divisions),
       ...(bar.opening ? openingMarks(bar.opening) : []),
-      ...bar.notes.flatMap((note) => [...note.directions.map(directionMark), noteElement(note, part, divisions)]),
-      ...bar.rests.map((beats) => restElement(beats, part, divisions)),
+      ...bar.notes.flatMap((note) => [
+        ...note.restsBefore.map((rest) => restElement(rest, divisions)),
+        ...note.directions.map(directionMark),
+        noteElement(note, part, divisions),
+      ]),
+      ...restsAtEnd(bar, divisions),
       bar.ends ? element('barline', { location: 'right' }, element('bar-style', {}, 'light-heavy')) : undefined,
     ),
   );
@@ -68,7 +72,11 @@ function measuresOf(part: ScorePart): XmlNode[] {
 /** Divisions of a beat that every length is a whole number of. */
 function divisionsFor({ bars }: ScorePart): number {
   const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
-  const unit = bars.flatMap(({ notes }) => notes).reduce((common, { length }) => gcd(common, length), TICKS_PER_BEAT);
+  const lengths = bars.flatMap(({ notes, rests }) => [
+    ...notes.flatMap((note) => [note, ...note.restsBefore]),
+    ...rests,
+  ]);
+  const unit = lengths.reduce((common, { length }) => gcd(common, length), TICKS_PER_BEAT);
   return TICKS_PER_BEAT / unit;
 }
 
@@ -123,14 +131,7 @@ function noteElement(note: ScoreNote, { octavesAbove }: ScorePart, divisions: nu
     element('type', {}, value.type),
     ...Array.from({ length: value.dots }, () => element('dot')),
     note.accidental === undefined ? undefined : element('accidental', {}, ACCIDENTALS[note.accidental] ?? 'natural'),
-    value.tuplet
-      ? element(
-          'time-modification',
-          {},
-          element('actual-notes', {}, value.tuplet.actual),
-          element('normal-notes', {}, value.tuplet.normal),
-        )
-      : undefined,
+    timeModification(value),
     ...note.beams.map((beam, level) => element('beam', { number: level + 1 }, beam)),
     notations(note),
     note.lyric === undefined
@@ -149,16 +150,49 @@ function pitchElement(pitch: Pitch, octavesAbove: number): XmlNode {
   );
 }
 
-function restElement(beats: 1 | 2, { metre }: ScorePart, divisions: number): XmlNode {
+/** Silence at a bar's end; a bar of nothing else has one rest for all of it. */
+function restsAtEnd({ rests }: ScoreBar, divisions: number): XmlNode[] {
+  if (rests[0]?.whole !== true) return rests.map((rest) => restElement(rest, divisions));
+  const length = rests.reduce((sum, rest) => sum + rest.length, 0);
+  return [
+    element(
+      'note',
+      {},
+      element('rest', { measure: 'yes' }),
+      element('duration', {}, duration(length, divisions)),
+      element('voice', {}, 1),
+    ),
+  ];
+}
+
+function restElement({ length, value, tuplet }: ScoreRest, divisions: number): XmlNode {
   return element(
     'note',
     {},
     element('rest'),
-    element('duration', {}, duration(beats * TICKS_PER_BEAT, divisions)),
+    element('duration', {}, duration(length, divisions)),
     element('voice', {}, 1),
-    element('type', {}, beats === 2 ? 'half' : 'quarter'),
-    metre.compound ? element('dot') : undefined,
+    element('type', {}, value.type),
+    ...Array.from({ length: value.dots }, () => element('dot')),
+    timeModification(value),
+    tuplet ? element('notations', {}, tupletMark(tuplet)) : undefined,
   );
+}
+
+function timeModification({ tuplet }: NoteValue): XmlNode | undefined {
+  return (
+    tuplet &&
+    element(
+      'time-modification',
+      {},
+      element('actual-notes', {}, tuplet.actual),
+      element('normal-notes', {}, tuplet.normal),
+    )
+  );
+}
+
+function tupletMark(type: 'start' | 'stop'): XmlNode {
+  return element('tuplet', { type, bracket: 'no' });
 }
 
 function notations(note: ScoreNote): XmlNode | undefined {
@@ -181,7 +215,7 @@ function notations(note: ScoreNote): XmlNode | undefined {
     note.tiedTo ? element('tied', { type: 'start' }) : undefined,
     note.slur.starts ? element('slur', { type: 'start', number: 1 }) : undefined,
     note.slur.stops ? element('slur', { type: 'stop', number: 1 }) : undefined,
-    note.tuplet ? element('tuplet', { type: note.tuplet, bracket: 'no' }) : undefined,
+    note.tuplet ? tupletMark(note.tuplet) : undefined,
     technical,
     touches.length > 0 ? element('articulations', {}, ...touches) : undefined,
   ].filter((part) => part !== undefined);

@@ -39,10 +39,19 @@ export interface ScoreBar {
   /** Tempo and manner, where they are set. */
   readonly opening?: Opening;
   readonly notes: readonly ScoreNote[];
-  /** Beats of silence that fill the bar up after its notes, longest last. */
-  readonly rests: readonly (1 | 2)[];
+  /** Silence that fills the bar up after its notes. */
+  readonly rests: readonly ScoreRest[];
   /** The last bar of all. */
   readonly ends: boolean;
+}
+
+/** One written rest; `whole` where the bar holds nothing else. */
+export interface ScoreRest {
+  /** Ticks. */
+  readonly length: number;
+  readonly value: NoteValue;
+  readonly tuplet?: 'start' | 'stop';
+  readonly whole?: true;
 }
 
 /** What stands over the first note. */
@@ -82,6 +91,8 @@ export interface ScoreNote {
   readonly hooked: boolean;
   /** Its name or degree, printed under it. */
   readonly lyric?: string;
+  /** Silence in its bar between the note before and this one. */
+  readonly restsBefore: readonly ScoreRest[];
   /** What stands before it, above or below the staff, in the order it is written. */
   readonly directions: readonly Direction[];
 }
