@@ -4,7 +4,6 @@ import { parseArgs } from 'node:util';
 import { z } from 'zod';
 import { parseJson } from '../src/core/base/reading.ts';
 import { EngineMemory } from '../src/core/fingering/fingering.ts';
-import { wayNames } from '../src/core/fingering/reading/way-name.ts';
 import { midiFile } from '../src/core/score/midi.ts';
 import { scoreOf } from '../src/core/score/from-study.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
@@ -14,6 +13,8 @@ import { fitSection, standingOf } from '../src/core/grading/grade-study.ts';
 import { readSyllabus, sectionFor, type Ask, type Section } from '../src/core/grading/syllabus.ts';
 import { buildFrom, type BuiltStudy } from '../src/core/study/build.ts';
 import { refused, type Outcome } from '../src/core/base/outcome.ts';
+import { sayOnClosedOutput } from './question.ts';
+import { studyAnswer } from './study-answer.ts';
 import { reasonOf } from './system-reasons.ts';
 import { titleOf } from '../src/core/recipe/title.ts';
 
@@ -54,7 +55,7 @@ async function main(): Promise<number> {
       failed = true;
       return { error: built.refusal };
     }
-    const answer = options.format === 'json' ? asJson(built.value) : asFile(built.value, options, index);
+    const answer = options.format === 'json' ? studyAnswer(built.value) : asFile(built.value, options, index);
     if ('error' in answer) failed = true;
     return grader ? { ...answer, grade: grader(built.value) } : answer;
   });
@@ -163,25 +164,6 @@ async function readRecipes(): Promise<unknown[] | undefined> {
   return undefined;
 }
 
-function asJson({ recipe, passage, ways }: BuiltStudy): object {
-  const start = passage.tonic.name;
-  const names = wayNames(ways, { passage, recipe });
-  return {
-    recipe: { ...recipe, start, ...(recipe.instrument === 'bass' ? { handSystem: recipe.handSystem ?? '1-2-4' } : {}) },
-    notes: passage.notes.map((note) => ({
-      at: note.at,
-      pitch: note.pitch.name,
-      midi: note.pitch.midi,
-      degree: note.degree,
-    })),
-    ways: ways.map((way, place) => ({
-      ...way,
-      name: names[place],
-      ...(way.systems[0] === undefined ? {} : { system: way.systems[0] }),
-    })),
-  };
-}
-
 function asFile(
   { recipe, passage, ways }: BuiltStudy,
   options: Options,
@@ -199,9 +181,5 @@ function asFile(
   return { file };
 }
 
-// Whoever reads the answer may stop before its end.
-process.stdout.on('error', () => {
-  process.stderr.write('Standard output was closed before everything was written.\n');
-  process.exit(1);
-});
+sayOnClosedOutput();
 process.exitCode = await main();

@@ -58,6 +58,8 @@ export interface OwnLayout {
   readonly beats: number;
   /** Beats are dotted quarters. */
   readonly compound?: boolean;
+  /** Where the first bar's music begins, beats into that bar: after nought in a pick-up. */
+  readonly begins?: number;
   /** How long it lasts, silence after its last note included, in beats; to the end of that note's bar when left out. */
   readonly length?: number;
   /** Which notes each bow carries, and its way; left out where the bowing's slurs decide. */

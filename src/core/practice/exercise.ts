@@ -1,6 +1,6 @@
 import type { Bowing } from '../recipe/bowing.ts';
-import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
-import { crossingsOf } from '../fingering/fingering.ts';
+import type { FingeredNote } from '../fingering/fingering.ts';
+import { playedWay } from '../fingering/played-way.ts';
 import type { Passage, PassageNote } from '../passage/passage.ts';
 import type { ScoredStudy } from '../score/scored-study.ts';
 
@@ -69,33 +69,9 @@ function made(
       leaning: passage.leaning,
       ...times,
     },
-    way: wayOf(fingers),
+    way: playedWay(fingers),
     ...(look ? { look } : {}),
   };
-}
-
-/** Fingers as a way of playing: its shifts and crossings, without a cost. */
-function wayOf(fingers: readonly FingeredNote[]): Way {
-  return {
-    cost: 0,
-    mirrored: false,
-    systems: [],
-    fingers,
-    shifts: shiftsBetween(fingers),
-    slides: [],
-    crossings: crossingsOf(fingers),
-    terms: [],
-  };
-}
-
-function shiftsBetween(fingers: readonly FingeredNote[]): Shift[] {
-  const stopped = fingers.filter(({ finger }) => finger !== 0);
-  return stopped.slice(1).flatMap((to, place) => {
-    const from = stopped[place] as FingeredNote;
-    return from.hand === to.hand && from.thumb === to.thumb
-      ? []
-      : [{ from: from.at, to: to.at, semitones: to.hand - from.hand }];
-  });
 }
 
 /** The notes of a study from one to another, backwards where the second comes first. */

@@ -9,6 +9,8 @@ export interface Barred {
   readonly metre: Metre;
   /** Equal parts of a beat in which its notes and rests are written. */
   readonly division: number;
+  /** Where the first bar's music begins, ticks. */
+  readonly begins: number;
 }
 
 /** A written piece of sound or of silence. */
@@ -30,11 +32,12 @@ export function barsOf({ passage, recipe }: { readonly passage: Passage; readonl
   }
   // A bar of silence has no pieces.
   const count = Math.max(bars.length, Math.ceil((passage.own?.length ?? 0) / metre.beats - 1e-9));
-  return { bars: Array.from({ length: count }, (_, bar) => bars[bar] ?? []), metre, division };
+  const begins = passage.own?.begins === undefined ? bars[0]?.[0]?.onset : passage.own.begins * TICKS_PER_BEAT;
+  return { bars: Array.from({ length: count }, (_, bar) => bars[bar] ?? []), metre, division, begins: begins ?? 0 };
 }
 
 /** A bar's pieces with the silence between and around them; before the first note of a pick-up there is none. */
-export function withSilence({ bars, metre, division }: Barred, index: number, pickup: boolean): BarPiece[] {
+export function withSilence({ bars, metre, division, begins }: Barred, index: number, pickup: boolean): BarPiece[] {
   const bar = bars[index] ?? [];
   const length = TICKS_PER_BEAT * metre.beats;
   const silence = (onset: number, end: number): BarPiece[] =>
@@ -45,7 +48,7 @@ export function withSilence({ bars, metre, division }: Barred, index: number, pi
           silent: true,
         }));
   const pieces: BarPiece[] = [];
-  let reached = pickup ? (bar[0]?.onset ?? 0) : index * length;
+  let reached = pickup ? begins : index * length;
   for (const piece of bar) {
     pieces.push(...silence(reached, piece.onset), piece);
     reached = piece.onset + piece.length;

@@ -5,7 +5,8 @@ import { useDamaged, useDeleteDamaged } from '../../data/library-queries.ts';
 import type { DamagedRecord } from '../../data/library.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
-import { download, fileName } from '../../ui/download.ts';
+import { fileName } from '../../core/base/file-name.ts';
+import { download } from '../../ui/download.ts';
 import { Notice } from '../../ui/notice.tsx';
 
 /** Records that cannot be read: what is wrong with each, out to a file as it is, deleted by hand. */

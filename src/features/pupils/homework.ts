@@ -2,7 +2,8 @@ import { homeworkOf, logOf } from '../../core/practice/pupil-file.ts';
 import type { PupilWhole } from '../../core/practice/pupil.ts';
 import { readStudy } from '../../data/library.ts';
 import { readLadders } from '../../data/pupils.ts';
-import { download, fileName } from '../../ui/download.ts';
+import { fileName } from '../../core/base/file-name.ts';
+import { download } from '../../ui/download.ts';
 
 /** Hands the homework file of a pupil to the browser: what is set now, with the studies as they are kept. */
 export async function giveHomework(whole: PupilWhole): Promise<void> {

@@ -7,7 +7,8 @@ import { dayHead, weekSheetOf, type SheetStudy } from '../../../core/practice/we
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
-import { download, fileName } from '../../../ui/download.ts';
+import { fileName } from '../../../core/base/file-name.ts';
+import { download } from '../../../ui/download.ts';
 import { coach } from '../../../workers/coach.ts';
 import { engraver, PAPER_SIZES, type PaperSize } from '../../../workers/engraver.ts';
 import { giveHomework } from '../homework.ts';

@@ -3,7 +3,8 @@ import { VARIATIONS, type Variation } from '../../../core/bowing/variations.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
-import { download, fileName } from '../../../ui/download.ts';
+import { fileName } from '../../../core/base/file-name.ts';
+import { download } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 

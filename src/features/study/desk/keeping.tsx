@@ -6,7 +6,8 @@ import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { useKeepStudies, useTakenOver } from '../../../data/library-queries.ts';
 import { copyOf, toSaved } from '../../../data/library.ts';
 import { Button } from '../../../ui/button.tsx';
-import { download, fileName } from '../../../ui/download.ts';
+import { fileName } from '../../../core/base/file-name.ts';
+import { download } from '../../../ui/download.ts';
 import type { KeptAsWorkedOn } from '../use-keeper.ts';
 
 /** Keeps a study that is not in the library yet, and opens it there. */

@@ -1,7 +1,8 @@
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { soundPlan, USUAL_PLAYING } from '../../../core/sound/sound-plan.ts';
 import { pictureSize } from '../../../core/score/picture-size.ts';
-import { download, fileName } from '../../../ui/download.ts';
+import { fileName } from '../../../core/base/file-name.ts';
+import { download } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
 import { byline } from '../../../data/byline.ts';
 import { drawnPart } from './drawn-part.ts';

@@ -12,7 +12,8 @@ import { Button } from '../../../ui/button.tsx';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import { HAND_OPTIONS, OPEN_STRING_OPTIONS, RETURN_OPTIONS } from '../desk/rule-options.ts';
 import { FileButton } from '../../../ui/file-button.tsx';
-import { download, fileName } from '../../../ui/download.ts';
+import { fileName } from '../../../core/base/file-name.ts';
+import { download } from '../../../ui/download.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** Sliders that make a school of one's own; the fingering follows each. */

@@ -1,0 +1,76 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { classFiles } from '../src/core/classroom/class-score.ts';
+import { classPlanFrom, type ClassPlan } from '../src/core/classroom/class-plan.ts';
+import { readQuestion, sayOnClosedOutput } from './question.ts';
+import { studyAnswer } from './study-answer.ts';
+import { reasonOf } from './system-reasons.ts';
+
+const EXAMPLE =
+  '{"tonic":"D","form":"major","figure":"scale","octaves":2,"sections":[{"instrument":"violin"},{"instrument":"cello"}]}';
+const USAGE = `Reads a class as a JSON object on standard input, such as ${EXAMPLE}
+Options: --out DIR (writes score.musicxml, the teacher's score, and a part a section)`;
+
+/** The exit status: 0 for a class, 1 for a refusal, 2 when the question cannot be read at all. */
+async function main(): Promise<number> {
+  const out = readOut();
+  if (out === null) return 2;
+  const question = await readQuestion(EXAMPLE);
+  if (!question) return 2;
+  const plan = classPlanFrom(question);
+  if (!plan.ok) return answered({ error: { path: plan.refusal.path, message: plan.refusal.message } }, 1);
+  const failed = out === undefined ? undefined : written(plan.value, out);
+  return failed ? answered({ error: { path: 'out', message: failed } }, 1) : answered(classAnswer(plan.value), 0);
+}
+
+function answered(answer: object, status: number): number {
+  process.stdout.write(`${JSON.stringify(answer)}\n`);
+  return status;
+}
+
+function classAnswer({ title, sections }: ClassPlan): object {
+  return {
+    title,
+    sections: sections.map(({ name, section, study, octaves, level, reminders }) => ({
+      name,
+      instrument: section.instrument,
+      players: section.players,
+      octaves,
+      level: level.id,
+      study: studyAnswer(study),
+      reminders,
+    })),
+  };
+}
+
+/** Writes the files of a class; what stood in the way, where something did. */
+function written(plan: ClassPlan, out: string): string | undefined {
+  let file = out;
+  try {
+    mkdirSync(out, { recursive: true });
+    for (const { name, text } of classFiles(plan)) {
+      file = join(out, name);
+      writeFileSync(file, text);
+    }
+    return undefined;
+  } catch (error) {
+    return `“${file}” cannot be written: ${reasonOf(error)}`;
+  }
+}
+
+/** The folder to write to; null, with the reason said, where the options cannot be read. */
+function readOut(): string | undefined | null {
+  try {
+    return parseArgs({ options: { out: { type: 'string' } } }).values.out;
+  } catch (error) {
+    const option = /'(-[^']*)'/.exec((error as Error).message)?.[1];
+    process.stderr.write(
+      `${option ? `There is no option ${option}, or it needs a value.` : 'These options cannot be read.'}\n${USAGE}\n`,
+    );
+    return null;
+  }
+}
+
+sayOnClosedOutput();
+process.exitCode = await main();
