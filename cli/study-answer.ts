@@ -2,7 +2,11 @@ import { wayNames } from '../src/core/fingering/reading/way-name.ts';
 import type { BuiltStudy } from '../src/core/study/build.ts';
 
 /** A study as every command answers it: its recipe with the defaults, its notes, its ways. */
-export function studyAnswer({ recipe, passage, ways }: BuiltStudy): object {
+export function studyAnswer({ recipe, passage, ways }: BuiltStudy): {
+  readonly recipe: object;
+  readonly notes: readonly object[];
+  readonly ways: readonly object[];
+} {
   const start = passage.tonic.name;
   const names = wayNames(ways, { passage, recipe });
   return {

@@ -10,6 +10,7 @@ declare module 'verovio/esm' {
     loadData(data: string): boolean;
     renderToSVG(page: number): string;
     renderToMIDI(): string;
+    getMIDIValuesForElement(id: string): { readonly pitch: number } | undefined;
     getMEI(options?: Readonly<Record<string, unknown>>): string;
     getPageCount(): number;
     getVersion(): string;

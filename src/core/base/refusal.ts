@@ -18,6 +18,7 @@ const SENTENCES = {
     `This JSON file is not ${thing}. ${instead}`,
   'other-version': ({ thing, version, reads }: { thing: string; version: string; reads: number }) =>
     `This is ${thing} of version ${version}; this Step Ladder reads version ${reads}. Open it with the Step Ladder that made it, or get the newest one.`,
+  'no-such-file': ({ file, reason }: { file: string; reason: string }) => `“${file}” cannot be read: ${reason}`,
   'too-large': ({ thing, most }: { thing: string; most: string }) =>
     `This file is larger than ${most}: it is not ${thing}.`,
   'twice-in-file': ({ what, id }: { what: string; id: string }) =>

@@ -2,15 +2,17 @@ import { refused, type Outcome } from '../base/outcome.ts';
 import type { RefusalCode } from '../base/refusal.ts';
 import type { Finger, Reach } from '../instruments/frame.ts';
 import { positionName } from '../instruments/position.ts';
-import type { Passage } from '../passage/passage.ts';
+import type { Passage, PassageNote } from '../passage/passage.ts';
 import type { Hand } from '../recipe/hand.ts';
 import { SYSTEMS } from '../schools/systems.ts';
 import { TERM_IDS, type TermId } from '../schools/terms.ts';
 import { fingerOf, type Candidate } from './search/candidate.ts';
+import { chordUnder } from './search/chords.ts';
 import { EngineMemory } from './search/memory.ts';
 import { crossingsOf, shiftsOf, slidesOf, type Crossing, type Shift, type Slide } from './search/moves.ts';
 import { pathCost } from './search/path-cost.ts';
 import type { Task } from './search/problem.ts';
+import type { Setting } from './search/setting.ts';
 import { pose, solveBest, type Posed } from './search/routes.ts';
 import { chooseWays, prepareChoice, type Form, type FoundPath } from './search/ways.ts';
 import { formOf, type SystemForm } from './systems/system-ways.ts';
@@ -33,7 +35,12 @@ export interface FingeredNote {
   readonly reach: Reach;
   /** True in thumb position, whichever finger plays. */
   readonly thumb: boolean;
+  /** What the hand takes with it on lower strings, highest first. */
+  readonly chord?: readonly ChordFinger[];
 }
+
+/** One finger of a chord below the note that leads it. */
+export type ChordFinger = Pick<FingeredNote, 'string' | 'finger' | 'stop'>;
 
 /** A complete fingering, with what it costs and why. */
 export interface Way {
@@ -122,6 +129,7 @@ function describe(found: FoundPath, { passage, hand: { instrument } }: Task, pos
       position: positionName(instrument, hand.hand, hand.thumb, alter(string.open + hand.hand)),
       reach: candidate.reach,
       thumb: hand.thumb,
+      ...chordWith(candidate, passage.notes[at] as PassageNote, posed.problem.setting),
     };
   });
   const { amounts } = pathCost(posed.problem, found.path, found.charges);
@@ -139,6 +147,17 @@ function describe(found: FoundPath, { passage, hand: { instrument } }: Task, pos
       return cost === 0 ? [] : [{ term, cost }];
     }),
   };
+}
+
+function chordWith(lead: Candidate, note: PassageNote, setting: Setting): Pick<FingeredNote, 'chord'> {
+  const under = note.chord && chordUnder(lead, note, setting);
+  if (!under) return {};
+  const chord = under.map((one) => ({
+    string: setting.instrument.strings[one.string]?.name ?? '',
+    finger: fingerOf(one),
+    stop: one.stop,
+  }));
+  return { chord };
 }
 
 /** The hand at each note; before the first stopped note, the hand that note will take. */

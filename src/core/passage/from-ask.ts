@@ -9,9 +9,11 @@ import type { School } from '../schools/school.ts';
 import { octaveWords } from '../recipe/title.ts';
 import { FIGURE_NAMES, isSeries, rungsUp, type FigureId } from '../theory/figure.ts';
 import { ARPEGGIO_SERIES, CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../theory/form.ts';
-import { keySignature } from '../theory/key-signature.ts';
 import { parsePitch, printed, shiftOctaves, tonicName, type Pitch } from '../theory/pitch.ts';
 import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type Heading } from '../theory/spelling.ts';
+import { fromMusic } from './from-music.ts';
+import { leaningOf, lowestTonic } from './tonic.ts';
+
 import type { Motion, Passage, PassageNote } from './passage.ts';
 
 /** What decides the notes of a study: the ask, and of its bowing the turns and the top note. */
@@ -30,6 +32,7 @@ export function passageOf(
   ask: AskedNotes,
   instrument: Instrument = instrumentFor(ask.instrument, ask.setUp),
 ): Outcome<Passage> {
+  if (ask.music) return granted(fromMusic(ask.music, ask, instrument));
   return isSeries(ask.figure) ? seriesOf(ask, instrument) : partOf(ask, instrument);
 }
 
@@ -165,10 +168,6 @@ function motionOf(figure: FigureId): Motion {
   return figure === 'arpeggio' ? 'leap' : 'turn';
 }
 
-function leaningOf({ tonic, form }: AskedNotes): 1 | -1 {
-  return keySignature(tonic, form).fifths < 0 || tonic.includes('b') ? -1 : 1;
-}
-
 function ladder(ask: AskedNotes, tonic: Pitch, heading: Heading): Pitch[] | undefined {
   const notes = ask.melodicDescent === 'ascending' ? 'up' : heading;
   const octave = ask.figure === 'arpeggio' ? spellChord(tonic, ask.form) : spellScale(tonic, ask.form, notes);
@@ -250,15 +249,6 @@ function startOf(ask: AskedNotes, instrument: Instrument): Outcome<Pitch> {
     });
   }
   return granted(asked);
-}
-
-/** The lowest sounding tonic at or above `low` (MIDI). */
-export function lowestTonic(tonic: string, low: number): Pitch {
-  for (let octave = -1; octave < 9; octave += 1) {
-    const pitch = parsePitch(`${tonic}${octave}`);
-    if (pitch && pitch.midi >= low) return pitch;
-  }
-  throw new Error(`No pitch ${tonic} above ${low}.`);
 }
 
 function octavesOf(lowest: Pitch, high: number): Pitch[] {

@@ -8,6 +8,7 @@ import type { Passage } from './passage.ts';
  * shifts where it can: then only the finger patterns change. Common practice, no source.
  */
 export function parallelMajor(recipe: Recipe): Passage | undefined {
+  if (recipe.music) return undefined;
   const asked = isMinor(recipe.form) && (recipe.figure === 'scale' || recipe.figure === 'arpeggio');
   if (!asked || recipe.direction === 'down') return undefined;
   const major = passageOf({ ...recipe, form: 'major', melodicDescent: 'natural' });

@@ -29,6 +29,8 @@ export interface PassageNote {
   readonly repeats?: true;
   /** Left out where the bowing decides how long notes last. */
   readonly time?: NoteTime;
+  /** What sounds with it on lower strings, highest first. */
+  readonly chord?: readonly Pitch[];
   /** Silence before the note, in beats. */
   readonly restBefore?: number;
 }
@@ -62,6 +64,8 @@ export interface OwnLayout {
   readonly begins?: number;
   /** How long it lasts, silence after its last note included, in beats; to the end of that note's bar when left out. */
   readonly length?: number;
+  /** Bars as they were given, where they are not all alike; onsets are then in quarter notes. */
+  readonly bars?: readonly OwnBar[];
   /** Which notes each bow carries, and its way; left out where the bowing's slurs decide. */
   readonly bows?: readonly OwnBow[];
 }
@@ -71,4 +75,16 @@ export interface OwnBow {
   readonly from: number;
   readonly to: number;
   readonly direction: 'down' | 'up';
+}
+
+/** One bar that was given. Times are in quarter notes. */
+export interface OwnBar {
+  /** As numbered where it comes from. */
+  readonly number: string;
+  readonly onset: number;
+  readonly length: number;
+  /** Metre in force: so many beats of such a note value. */
+  readonly metre: { readonly beats: number; readonly unit: number };
+  /** Sharps (above nought) or flats of the signature in force. */
+  readonly fifths: number;
 }

@@ -3,6 +3,7 @@ import { FIGURES } from '../theory/figure.ts';
 import { FORMS, type FormId } from '../theory/form.ts';
 import { isTonicName, parsePitch } from '../theory/pitch.ts';
 import { oneOf, whole } from './fields.ts';
+import { Music } from './music.ts';
 import { playerFields } from './player.ts';
 
 const FORM_IDS = FORMS.map((form) => form.id) as [FormId, ...FormId[]];
@@ -27,6 +28,8 @@ export const askFields = {
     })
     .optional(),
   direction: oneOf('direction', DIRECTIONS).default('up-down'),
+  /** Music somebody else wrote, to be played in place of a scale; the tonic and form then name the key it stands in. */
+  music: Music.optional(),
   /** Melodic minor coming down: with its natural notes, or keeping those of the way up. */
   melodicDescent: oneOf('way the melodic minor comes down', MELODIC_DESCENTS).default('natural'),
 };

@@ -5,7 +5,10 @@ import { printed } from '../theory/pitch.ts';
 import type { Recipe } from './recipe.ts';
 
 /** What a musician calls the study: `A♭ melodic minor, three octaves`, `C major arpeggio, two octaves`. */
-export function titleOf(recipe: Pick<Recipe, 'tonic' | 'form' | 'figure' | 'octaves'>): string {
+export function titleOf(
+  recipe: Pick<Recipe, 'tonic' | 'form' | 'figure' | 'octaves'> & { readonly music?: Recipe['music'] },
+): string {
+  if (recipe.music) return recipe.music.title;
   if (recipe.figure === 'arpeggio-series') {
     return `${printed(recipe.tonic)} ${FIGURE_NAMES[recipe.figure]}, ${octaveWords(recipe.octaves)}`;
   }

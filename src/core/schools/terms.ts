@@ -337,6 +337,8 @@ export function weightsOf(table: CostTable): Float64Array {
 /** Adds up a cost while rules run; `itemised` keeps how much of each term went into it as well. */
 export class Tally {
   cost = 0;
+  /** The share of each amount that counts: less than 1 where there is time. */
+  ease = 1;
   readonly weights: Float64Array;
   /** Amounts by term, unweighted. */
   readonly amounts: Float64Array | undefined;
@@ -346,8 +348,9 @@ export class Tally {
     this.amounts = itemised ? new Float64Array(weights.length) : undefined;
   }
 
-  /** Counts `amount` of the term with that index. */
-  add(term: number, amount: number): void {
+  /** Counts so much of the term with that index. */
+  add(term: number, full: number): void {
+    const amount = full * this.ease;
     this.cost += amount * (this.weights[term] as number);
     if (this.amounts !== undefined) this.amounts[term] = (this.amounts[term] as number) + amount;
   }

@@ -21,9 +21,10 @@ export interface BuiltStudy {
 export function buildStudy(recipe: Recipe, memory: EngineMemory = new EngineMemory()): Outcome<BuiltStudy> {
   const passage = passageOf(recipe);
   if (!passage.ok) return passage;
-  const ways = isSeries(recipe.figure)
-    ? fingerParts(recipe, passage.value, memory)
-    : fingerPassage(taskOf(recipe, passage.value), recipe.ways, memory);
+  const ways =
+    !recipe.music && isSeries(recipe.figure)
+      ? fingerParts(recipe, passage.value, memory)
+      : fingerPassage(taskOf(recipe, passage.value), recipe.ways, memory);
   if (!ways.ok) return ways;
   return { ok: true, value: { recipe, passage: passage.value, ways: ways.value } };
 }

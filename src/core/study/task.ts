@@ -12,7 +12,8 @@ export function taskOf(recipe: Recipe, passage: Passage, table?: CostTable): Tas
   return {
     passage,
     hand: handOf(recipe, table),
-    ...(recipe.fitBow ? { bows: bowPlaces(passage, recipe.bowing, recipe.form === 'chromatic') } : {}),
+    // Music somebody else wrote has bows of its own, and its shifts are judged by them.
+    ...(recipe.fitBow || recipe.music ? { bows: bowPlaces(passage, recipe.bowing, recipe.form === 'chromatic') } : {}),
     ...(kin ? { kin } : {}),
   };
 }

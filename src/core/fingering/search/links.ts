@@ -1,3 +1,4 @@
+import { EASE } from '../../schools/leisure.ts';
 import { TERM, Tally } from '../../schools/terms.ts';
 import { sameHand, sameStop, type Candidate } from './candidate.ts';
 import type { Column } from './column.ts';
@@ -36,6 +37,21 @@ export function stepCost(
   tally: Tally,
 ): boolean {
   if (struckAgain(prev, next, step)) return true;
+  tally.ease = EASE[step.leisure];
+  const taken = moveCost(prev, next, step, reversed, setting, tally);
+  tally.ease = 1;
+  return taken;
+}
+
+/** The cost of going from one candidate to the other, whatever time there is. */
+function moveCost(
+  prev: Candidate,
+  next: Candidate,
+  step: Step,
+  reversed: boolean,
+  setting: Setting,
+  tally: Tally,
+): boolean {
   const from = reversed ? next : prev;
   const to = reversed ? prev : next;
   if (!stringCost(from, to, step, setting, tally)) return false;

@@ -2,8 +2,10 @@ import { refused, type Outcome } from '../../base/outcome.ts';
 import type { Passage, PassageNote } from '../../passage/passage.ts';
 import type { Hand } from '../../recipe/hand.ts';
 import { groupNotes } from '../../schools/finger-groups.ts';
+import { LEISURE_FROM, type Leisure } from '../../schools/leisure.ts';
 import { movableGroups } from '../../schools/movable-groups.ts';
 import { playsGroupNote } from './candidate.ts';
+import { chordPlan } from './chords.ts';
 import { choicesOf, stringIndex, type ChoiceRules, type PlacedPin } from './choices.ts';
 import type { NoteChoices } from './column.ts';
 import type { EngineMemory } from './memory.ts';
@@ -89,7 +91,7 @@ function readRules(hand: Hand, passage: Passage, setting: Setting, plan: Plan): 
       strings: [...new Set(strings)],
       openStrings: hand.openStrings,
       pins,
-      plan: bothPlans(groups.value, plan),
+      plan: bothPlans(bothPlans(groups.value, plan), chordPlan(passage, setting)),
     },
   };
 }
@@ -154,14 +156,22 @@ function stepsOf(passage: Passage, { plan, pins }: ChoiceRules, bows: readonly B
       direction: Math.sign(rise),
       motion: to.motion,
       chromatic: from.chromatic === true && to.chromatic === true,
-      nearTop: Math.abs(from.at - top) <= 3 && highest - Math.min(from.pitch.midi, to.pitch.midi) <= 5,
+      nearTop:
+        course !== 'free' && Math.abs(from.at - top) <= 3 && highest - Math.min(from.pitch.midi, to.pitch.midi) <= 5,
       wayDown: course === 'up-down' && to.at > top,
-      edge: (to.at === top || from.at === top) && notes.length > 2,
+      edge: course !== 'free' && (to.at === top || from.at === top) && notes.length > 2,
       // A pin beats the plan it stands in: its note may leave the hand.
       bound: plan.bound.has(to.at) && !pins.has(to.at) && !pins.has(from.at),
       bow: bows?.[index] ?? 'any',
+      leisure: leisureBefore(from, to),
     };
   });
+}
+
+/** Time for a note: a silence before it, or a long note before. */
+function leisureBefore({ time }: PassageNote, { restBefore = 0 }: PassageNote): Leisure {
+  if (restBefore >= LEISURE_FROM.rest) return 'rest';
+  return time && time.length >= LEISURE_FROM.long ? 'long' : 'none';
 }
 
 /** Notes of a passage there and back that sound alike going up and coming down, lowest first. */

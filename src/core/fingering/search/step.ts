@@ -1,4 +1,5 @@
 import type { Motion } from '../../passage/passage.ts';
+import { LEISURES, type Leisure } from '../../schools/leisure.ts';
 
 /** Where a step falls in the bow; `any` where the study does not ask for it. */
 export const BOW_PLACES = ['any', 'change', 'slur', 'slur on the beat'] as const;
@@ -24,12 +25,14 @@ export interface Step {
   /** The two notes must lie in one hand. */
   readonly bound: boolean;
   readonly bow: BowPlace;
+  /** How much time there is for the second note. */
+  readonly leisure: Leisure;
 }
 
 const MOTIONS: readonly Motion[] = ['step', 'leap', 'turn'];
 
 /** How many kinds of step there are between the same two pitches: one more than the largest number of `kindOf`. */
-export const STEP_KINDS = 32 * 4 * 3;
+export const STEP_KINDS = 32 * 4 * 3 * 3;
 
 /** A number for everything a step's cost depends on besides its two notes. */
 export function kindOf(step: Step): number {
@@ -40,6 +43,7 @@ export function kindOf(step: Step): number {
     (step.bound ? 8 : 0) +
     (step.chromatic ? 16 : 0) +
     32 * BOW_PLACES.indexOf(step.bow) +
-    128 * MOTIONS.indexOf(step.motion)
+    128 * MOTIONS.indexOf(step.motion) +
+    384 * LEISURES.indexOf(step.leisure)
   );
 }

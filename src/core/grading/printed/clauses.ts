@@ -1,7 +1,7 @@
 import { Note } from 'tonal';
 import { lowestPitch } from '../../instruments/instrument.ts';
 import { instrumentFor, type InstrumentId } from '../../instruments/instruments.ts';
-import { lowestTonic } from '../../passage/from-ask.ts';
+import { lowestTonic } from '../../passage/tonic.ts';
 import type { FigureId } from '../../theory/figure.ts';
 import type { FormWord, Token } from './lexicon.ts';
 import type { Said } from './said.ts';

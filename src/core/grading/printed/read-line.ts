@@ -1,7 +1,7 @@
 import { Note } from 'tonal';
 import type { InstrumentId } from '../../instruments/instruments.ts';
 import { instrumentFor } from '../../instruments/instruments.ts';
-import { lowestTonic } from '../../passage/from-ask.ts';
+import { lowestTonic } from '../../passage/tonic.ts';
 import type { FigureId } from '../../theory/figure.ts';
 import { isMinor, type FormId } from '../../theory/form.ts';
 import { CIRCLE, keySignature } from '../../theory/key-signature.ts';

@@ -1,0 +1,214 @@
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { basename, extname, join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { z } from 'zod';
+import { parseJson, readOutside } from '../src/core/base/reading.ts';
+import { refused, type Outcome } from '../src/core/base/outcome.ts';
+import { instrumentFor, INSTRUMENTS } from '../src/core/instruments/instruments.ts';
+import { foundIn } from '../src/core/passage/found.ts';
+import { readMusicFile, type MusicFile } from '../src/core/passage/read/music-file.ts';
+import { handFields } from '../src/core/recipe/hand-rules.ts';
+import { playerFields } from '../src/core/recipe/player.ts';
+import { Recipe } from '../src/core/recipe/recipe.ts';
+import { withFingers, onePart } from '../src/core/score/into-file.ts';
+import { passageStudy, type PassageStudy } from '../src/core/study/passage-study.ts';
+import { loadEngraved } from './engraved.ts';
+import { sayOnClosedOutput } from './question.ts';
+import { studyAnswer } from './study-answer.ts';
+import { reasonOf } from './system-reasons.ts';
+
+const USAGE = `Reads a passage (MusicXML, compressed MusicXML, MEI, ABC) and fingers it.
+Options: --file FILE   --instrument ${INSTRUMENTS.join('|')}   --list   --part ID   --voice N   --from N   --to N
+         --rules FILE   --keep-fingers   --format json|musicxml   --out DIR   --into`;
+
+const whole = (name: string) =>
+  z
+    .string()
+    .regex(/^-?\d+$/, { error: `--${name} is the number of a bar, such as 12.` })
+    .transform(Number)
+    .optional();
+
+const Options = z
+  .object({
+    file: z.string({ error: 'Name the file to read with --file FILE.' }),
+    instrument: z
+      .enum(INSTRUMENTS, { error: `Choose the instrument with --instrument ${INSTRUMENTS.join('|')}.` })
+      .optional(),
+    list: z.boolean().default(false),
+    part: z.string().optional(),
+    voice: z.string().optional(),
+    from: whole('from'),
+    to: whole('to'),
+    rules: z.string().optional(),
+    'keep-fingers': z.boolean().default(false),
+    format: z.enum(['json', 'musicxml'], { error: 'The format is json or musicxml.' }).default('json'),
+    out: z.string().optional(),
+    into: z.boolean().default(false),
+  })
+  .refine((options) => options.list || options.instrument !== undefined, {
+    error: `Choose the instrument with --instrument ${INSTRUMENTS.join('|')}.`,
+  })
+  .refine((options) => (!options.into && options.format === 'json') || options.out !== undefined, {
+    error: 'What writes a file needs --out DIR, the folder to write to.',
+  });
+
+type Options = z.infer<typeof Options>;
+
+/** The hand's fields of a recipe, as a file of rules holds them. */
+const Rules = z.strictObject({ ...handFields, setUp: playerFields.setUp, ways: Recipe.shape.ways }).partial();
+
+/** The exit status: 0 when all is fingered, 1 when some or all is refused, 2 when nothing can be read at all. */
+async function main(): Promise<number> {
+  const options = readOptions();
+  if (!options) return 2;
+  const file = await readFile(options.file);
+  if (!file.ok) return answered({ error: errorOf(file) }, file.refusal.code === 'no-such-file' ? 2 : 1);
+  if (options.list) return answered({ parts: partsOf(file.value) }, 0);
+  const rules = options.rules === undefined ? { ok: true as const, value: {} } : readRules(options.rules);
+  if (!rules.ok) return answered({ error: errorOf(rules) }, 1);
+  const { part, voice, from, to, instrument = 'violin' } = options;
+  const title = file.value.music.title ?? basename(options.file, extname(options.file));
+  const study = passageStudy(file.value.music, {
+    instrument,
+    choice: { part, voice, from, to },
+    title,
+    rules: rules.value,
+    keepFingers: options['keep-fingers'],
+  });
+  if (!study.ok) return answered({ error: errorOf(study) }, 1);
+  const written = options.out === undefined ? undefined : write(file.value, study.value, options, options.out);
+  if (written && 'error' in written) return answered(written, 1);
+  return answered({ ...answerOf(file.value, study.value), ...written }, study.value.leftOut.length > 0 ? 1 : 0);
+}
+
+function answered(answer: object, status: number): number {
+  process.stdout.write(`${JSON.stringify(answer)}\n`);
+  return status;
+}
+
+function errorOf({ refusal }: { readonly refusal: { readonly path: string; readonly message: string } }): object {
+  return { path: refusal.path, message: refusal.message };
+}
+
+async function readFile(path: string): Promise<Outcome<MusicFile>> {
+  let bytes: Uint8Array;
+  try {
+    bytes = readFileSync(path);
+  } catch (error) {
+    return refused('no-such-file', 'file', { file: path, reason: reasonOf(error) });
+  }
+  return readMusicFile(bytes, await loadEngraved());
+}
+
+function partsOf({ music }: MusicFile): object[] {
+  return music.parts.map(({ id, name, bars, notes, voices }) => ({
+    id,
+    name,
+    measures: bars.length,
+    notes: notes.filter(({ tiedFrom }) => !tiedFrom).length,
+    voices: voices.length,
+    voiceNames: voices,
+  }));
+}
+
+function readRules(path: string): Outcome<z.infer<typeof Rules>> {
+  try {
+    const json = parseJson(readFileSync(path, 'utf8'));
+    if (json) return readOutside(Rules, json.value);
+    return refused('unreadable', 'rules', {
+      reason: `The rules “${path}” are not JSON. They are an object such as {"openStrings": "never"}.`,
+    });
+  } catch (error) {
+    return refused('no-such-file', 'rules', { file: path, reason: reasonOf(error) });
+  }
+}
+
+function answerOf({ format, music }: MusicFile, { chosen, study, leftOut }: PassageStudy): object {
+  const { music: _, ...recipe } = study.recipe;
+  const answer = studyAnswer({ ...study, recipe });
+  return {
+    ...answer,
+    format,
+    part: chosen.part.id,
+    notes: answer.notes.map((note, at) => ({
+      ...note,
+      measure: measureNumber(chosen.places[at]?.measure ?? ''),
+      beat: chosen.places[at]?.beat,
+      onset: chosen.music.notes[at]?.onset,
+      length: chosen.music.notes[at]?.length,
+      ...(study.passage.notes[at]?.chord
+        ? { chord: study.passage.notes[at]?.chord?.map(({ name, midi }) => ({ pitch: name, midi })) }
+        : {}),
+    })),
+    found: foundIn(study.passage, study.recipe.instrument),
+    notices: music.notices,
+    ...(leftOut.length > 0
+      ? { leftOut, error: { path: 'file', message: leftOut.map(({ message }) => message).join(' ') } }
+      : {}),
+  };
+}
+
+/** Bars are numbers wherever the file counts them so. */
+function measureNumber(number: string): number | string {
+  return /^\d+$/.test(number) ? Number(number) : number;
+}
+
+/** Writes the whole file with the fingers in it, or the chosen part alone. */
+function write(
+  { format, text }: MusicFile,
+  { chosen, study }: PassageStudy,
+  options: Options,
+  out: string,
+): { readonly file: string } | { readonly error: object } {
+  const way = study.ways[0];
+  if (format !== 'musicxml' || !way) {
+    const message = `Fingers are written into MusicXML only; this file is ${format.toUpperCase()}. Export it from its program as MusicXML, and read that.`;
+    return { error: { path: options.into ? 'into' : 'format', message } };
+  }
+  const instrument = instrumentFor(study.recipe.instrument, study.recipe.setUp);
+  const fingered = withFingers(text, chosen.places, way, instrument);
+  const name = options.into ? basename(options.file).replace(/\.mxl$/i, '.musicxml') : 'passage.musicxml';
+  const file = join(out, name);
+  try {
+    mkdirSync(out, { recursive: true });
+    writeFileSync(file, options.into ? fingered : onePart(fingered, chosen.part.id));
+    return { file };
+  } catch (error) {
+    return { error: { path: 'out', message: `“${file}” cannot be written: ${reasonOf(error)}` } };
+  }
+}
+
+function readOptions(): Options | undefined {
+  try {
+    const text = { type: 'string' } as const;
+    const flag = { type: 'boolean' } as const;
+    const { values } = parseArgs({
+      options: {
+        file: text,
+        instrument: text,
+        list: flag,
+        part: text,
+        voice: text,
+        from: text,
+        to: text,
+        rules: text,
+        'keep-fingers': flag,
+        format: text,
+        out: text,
+        into: flag,
+      },
+    });
+    const parsed = Options.safeParse(values);
+    if (parsed.success) return parsed.data;
+    process.stderr.write(`${parsed.error.issues[0]?.message}\n${USAGE}\n`);
+  } catch (error) {
+    const option = /'(-[^']*)'/.exec((error as Error).message)?.[1];
+    process.stderr.write(
+      `${option ? `There is no option ${option}, or it needs a value.` : 'These options cannot be read.'}\n${USAGE}\n`,
+    );
+  }
+  return undefined;
+}
+
+sayOnClosedOutput();
+process.exitCode = await main();

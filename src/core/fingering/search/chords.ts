@@ -1,0 +1,68 @@
+import { lowestOn } from '../../instruments/instrument.ts';
+import type { Passage, PassageNote } from '../../passage/passage.ts';
+import { POSTURE, sameHand, stoppedCandidates, openString, type Candidate } from './candidate.ts';
+import { NO_PLAN, type Plan, type PlannedPlace } from './plan.ts';
+import type { Setting } from './setting.ts';
+
+/** Any hand: where the note that leads a chord is an open string. */
+const EVERY_HAND: readonly [number, number] = [0, 99];
+
+/** What is asked of notes with others under them: the hand that takes the highest must take all. */
+export function chordPlan({ notes }: Passage, setting: Setting): Plan {
+  const places = new Map<number, PlannedPlace>();
+  for (const note of notes) {
+    if (!note.chord) continue;
+    places.set(note.at, { allows: (candidate) => chordUnder(candidate, note, setting) !== undefined });
+  }
+  return places.size === 0 ? NO_PLAN : { places, bound: new Set() };
+}
+
+/**
+ * How the notes under one are taken with it by one hand: each on the next lower string, no finger twice
+ * but across two strings at one stop; nothing where no hand can. Of several, the one nearest to the hand's
+ * own frame.
+ */
+export function chordUnder(lead: Candidate, { chord = [] }: PassageNote, setting: Setting): Candidate[] | undefined {
+  let found: Candidate[] | undefined;
+  const take = (taken: readonly Candidate[]): void => {
+    const under = chord[taken.length - 1];
+    if (!under) {
+      found ??= taken.slice(1);
+      return;
+    }
+    const string = (taken.at(-1) as Candidate).string - 1;
+    for (const next of onString(under.midi, string, setting)) {
+      if (found) return;
+      if (taken.every((one) => goTogether(one, next, setting))) take([...taken, next]);
+    }
+  };
+  take([lead]);
+  return found;
+}
+
+/** Everything that sounds a pitch on one string, the open string first, plain hands before stretched ones. */
+function onString(midi: number, string: number, { instrument, frames }: Setting): Candidate[] {
+  const here = instrument.strings[string];
+  if (!here) return [];
+  const open =
+    lowestOn(here) <= midi && midi <= here.open ? [openString(string, undefined, false, midi - here.open)] : [];
+  const stops = stoppedCandidates(instrument, frames, string, midi - here.open, EVERY_HAND, false, false);
+  return [
+    ...open,
+    ...stops.toSorted((a, b) => Number(a.reach !== 'none') - Number(b.reach !== 'none') || a.posture - b.posture),
+  ];
+}
+
+/** True where one hand holds both: fingers in their order along the strings, no wider apart than its frame. */
+function goTogether(a: Candidate, b: Candidate, setting: Setting): boolean {
+  if (a.rank === 0 || b.rank === 0) return true;
+  if (!sameHand(a, b)) return false;
+  const postures = [a.posture, b.posture];
+  if (postures.includes(POSTURE.forward) && postures.includes(POSTURE.back)) return false;
+  if (a.reach !== 'none' && b.reach !== 'none' && a.reach !== b.reach) return false;
+  if (a.rank === b.rank) return a.stop === b.stop;
+  const [low, high] = a.stop <= b.stop ? [a, b] : [b, a];
+  if (high.rank < low.rank) return low.stop === high.stop;
+  const gap = setting.gaps[low.frame]?.[low.rank * 6 + high.rank] ?? 99;
+  return high.stop - low.stop <= gap;
+}

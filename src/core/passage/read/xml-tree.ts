@@ -1,0 +1,108 @@
+import { SaxesParser } from 'saxes';
+
+/** One element of a file, and where it stands in its text. */
+export interface XmlElement {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly children: readonly XmlElement[];
+  /** Text directly within it, trimmed. */
+  readonly text: string;
+  /** Where its first tag begins, and the place right after that tag. */
+  readonly start: number;
+  readonly inside: number;
+  /** Where its last tag begins; the place after its only tag where it has but one. */
+  readonly last: number;
+  /** The place after its end. */
+  readonly end: number;
+}
+
+type Growing = { -readonly [Field in keyof XmlElement]: XmlElement[Field] } & { children: Growing[] };
+
+/** How deep elements may lie in one another: no music comes near. */
+const DEEPEST = 200;
+
+/**
+ * The elements of a file of XML; why not, with the line, where it is none. Entities are not followed:
+ * nothing outside the file is ever read.
+ */
+export function readXml(text: string): { readonly root: XmlElement } | { readonly reason: string } {
+  const parser = new SaxesParser({ xmlns: false, position: true });
+  const open: Growing[] = [];
+  let root: Growing | undefined;
+  let fault: string | undefined;
+  let begun = 0;
+  parser.on('error', ({ message }) => {
+    fault ??= message;
+  });
+  parser.on('opentagstart', () => {
+    begun = text.lastIndexOf('<', parser.position - 1);
+  });
+  parser.on('opentag', ({ name, attributes }) => {
+    if (open.length >= DEEPEST) fault ??= 'elements lie too deep in one another';
+    const element: Growing = {
+      name: name.replace(/^.*:/, ''),
+      attributes,
+      children: [],
+      text: '',
+      start: begun,
+      inside: parser.position,
+      last: parser.position,
+      end: parser.position,
+    };
+    const above = open.at(-1);
+    if (above) above.children.push(element);
+    else root ??= element;
+    open.push(element);
+  });
+  parser.on('closetag', () => {
+    const element = open.pop();
+    if (!element) return;
+    element.end = parser.position;
+    const closing = text.lastIndexOf('<', parser.position - 1);
+    element.last = closing > element.start ? closing : element.end;
+    element.text = element.text.trim();
+  });
+  const said = (words: string): void => {
+    const element = open.at(-1);
+    if (element) element.text += words;
+  };
+  parser.on('text', said);
+  parser.on('cdata', said);
+  parser.write(text).close();
+  if (fault !== undefined || !root) return { reason: lineWords(fault) };
+  return { root };
+}
+
+/** The line a fault stands in, of what the parser says of it. */
+function lineWords(fault: string | undefined): string {
+  const line = /^(\d+):/.exec(fault ?? '')?.[1];
+  return line === undefined ? 'it is no whole XML file' : `it is broken at line ${line}`;
+}
+
+/** The first child of that name. */
+export function child(element: XmlElement | undefined, name: string): XmlElement | undefined {
+  return element?.children.find((one) => one.name === name);
+}
+
+/** All children of that name. */
+export function childrenOf(element: XmlElement | undefined, name: string): readonly XmlElement[] {
+  return element?.children.filter((one) => one.name === name) ?? [];
+}
+
+/** The text of the first child of that name; empty where there is none. */
+export function textOf(element: XmlElement | undefined, name: string): string {
+  return child(element, name)?.text ?? '';
+}
+
+/** The number in a child of that name; `otherwise` where there is none. */
+export function numberOf(element: XmlElement | undefined, name: string, otherwise: number): number {
+  const text = textOf(element, name);
+  const number = Number(text);
+  return text === '' || !Number.isFinite(number) ? otherwise : number;
+}
+
+/** Every element within one, itself first, in the order of the file. */
+export function* within(element: XmlElement): Generator<XmlElement> {
+  yield element;
+  for (const one of element.children) yield* within(one);
+}

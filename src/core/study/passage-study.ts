@@ -1,0 +1,100 @@
+import { refused, type Outcome } from '../base/outcome.ts';
+import { choices } from '../base/words.ts';
+import { chordFits } from '../fingering/chord-fits.ts';
+import { EngineMemory } from '../fingering/fingering.ts';
+import { instrumentFor, type InstrumentId } from '../instruments/instruments.ts';
+import { choose, type Choice, type Chosen, type LeftOut } from '../passage/read/choose.ts';
+import type { ReadMusic } from '../passage/read/read-music.ts';
+import { readRecipe, type Recipe } from '../recipe/recipe.ts';
+import { CIRCLE } from '../theory/key-signature.ts';
+import { parsePitch, printed } from '../theory/pitch.ts';
+import { buildStudy, type BuiltStudy } from './build.ts';
+
+/** What the hand is told of a passage besides its notes: the hand's fields of a recipe. */
+export type PassageRules = Partial<Omit<Recipe, 'instrument' | 'tonic' | 'form' | 'music'>>;
+
+/** A passage somebody else wrote as a study: what was chosen, and the ways to finger it. */
+export interface PassageStudy {
+  readonly chosen: Chosen;
+  readonly study: BuiltStudy;
+  /** What cannot be fingered, the notes of chords no hand takes together among them. */
+  readonly leftOut: readonly LeftOut[];
+}
+
+/** What is read out of a file, and for whom. */
+export interface PassageAsk {
+  readonly instrument: InstrumentId;
+  readonly choice: Choice;
+  readonly title: string;
+  readonly rules: PassageRules;
+  /** Fingers and strings that stand in the file are kept. */
+  readonly keepFingers: boolean;
+}
+
+/** Fingers a passage out of a file. Refuses what the file does not have and rules no hand can follow. */
+export function passageStudy(
+  read: ReadMusic,
+  ask: PassageAsk,
+  memory: EngineMemory = new EngineMemory(),
+): Outcome<PassageStudy> {
+  const recipe = passageRecipe(read, ask);
+  if (!recipe.ok) return recipe;
+  const study = buildStudy(recipe.value.recipe, memory);
+  if (!study.ok) return study;
+  const { chosen, leftOut } = recipe.value;
+  return { ok: true, value: { chosen, leftOut, study: study.value } };
+}
+
+/** The recipe of a passage out of a file, and what of the file it leaves out. */
+export function passageRecipe(
+  read: ReadMusic,
+  { instrument, choice, title, rules, keepFingers }: PassageAsk,
+): Outcome<{ readonly recipe: Recipe; readonly chosen: Chosen; readonly leftOut: readonly LeftOut[] }> {
+  const asked = readRecipe({ ...rules, instrument, tonic: 'C' });
+  if (!asked.ok) return asked;
+  const player = instrumentFor(instrument, asked.value.setUp);
+  const found = choose(read, player, choice, title);
+  if (!found.ok) return found;
+  const { chosen, leftOut } = withoutWideChords(found.value, asked.value);
+  const own = keepFingers ? chosen.pins.filter(({ at }) => !asked.value.pins.some((pin) => pin.at === at)) : [];
+  const { tonic, form } = keyOf(chosen.key);
+  const recipe = readRecipe({
+    ...rules,
+    instrument,
+    tonic,
+    form,
+    music: chosen.music,
+    pins: [...asked.value.pins, ...own],
+  });
+  return recipe.ok ? { ok: true, value: { recipe: recipe.value, chosen, leftOut } } : recipe;
+}
+
+/** The key a signature stands for. */
+function keyOf({ fifths, minor }: Chosen['key']): { tonic: string; form: 'major' | 'natural-minor' } {
+  const line = ['Cb', 'Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#', 'G#', 'D#', 'A#'];
+  const tonic = line[fifths + 7 + (minor ? 3 : 0)] ?? CIRCLE.major[0];
+  return { tonic, form: minor ? 'natural-minor' : 'major' };
+}
+
+/** Leaves the lower notes of a chord out where no hand takes them with the highest, and says so. */
+function withoutWideChords(chosen: Chosen, recipe: Recipe): { chosen: Chosen; leftOut: LeftOut[] } {
+  const leftOut = [...chosen.leftOut];
+  const notes = chosen.music.notes.map((note, at) => {
+    if (!note.chord) return note;
+    const midi = [note.pitch, ...note.chord].map((name) => parsePitch(name)?.midi ?? 0);
+    if (chordFits(midi, recipe)) return note;
+    const { measure, beat } = chosen.places[at] ?? { measure: '', beat: 1 };
+    const names = choices([note.pitch, ...note.chord].map(printed));
+    const message = `Bar ${measure}, beat ${beat}: no hand takes ${names} together. The highest is fingered, the rest left out.`;
+    leftOut.push({ measure, beat, message });
+    const { chord: _, ...alone } = note;
+    return alone;
+  });
+  return { chosen: { ...chosen, music: { ...chosen.music, notes } }, leftOut };
+}
+
+/** What cannot be fingered, as one refusal; nothing where everything can. */
+export function leftOutRefusal(leftOut: readonly LeftOut[]): ReturnType<typeof refused> | undefined {
+  const [first] = leftOut;
+  return first && refused('unreadable', 'file', { reason: leftOut.map(({ message }) => message).join(' ') });
+}
