@@ -24,7 +24,10 @@ export function readMei(root: XmlElement, sounding: SoundingPitch): ReadMusic | 
       const n = element.attributes['n'] ?? '1';
       const name = child(element, 'label')?.text || element.attributes['label'];
       const staff = staves.get(n);
-      if (!staff) staves.set(n, { name: name || `Staff ${n}`, bars: [], notes: [] });
+      const moved = element.attributes['trans.semi'];
+      const halfSteps = moved === undefined ? (staff?.halfSteps ?? 0) : Number(moved) || 0;
+      if (staff) staff.halfSteps = halfSteps;
+      else staves.set(n, { name: name || `Staff ${n}`, bars: [], notes: [], halfSteps });
       pending.set(n, { ...(staff ? pending.get(n) : common), ...settingIn(element) });
     }
     if (element.name === 'ending') notices.say(NOTICE.repeats);
@@ -54,6 +57,8 @@ interface Staff {
   readonly bars: ReadBar[];
   /** Their onsets are counted from the beginning of their bar until all bars are known. */
   readonly notes: ReadNote[];
+  /** How far it sounds from where it is written. */
+  halfSteps: number;
 }
 
 function titleOnPage(elements: readonly XmlElement[]): string | undefined {
@@ -142,7 +147,7 @@ function readMeasure(measure: XmlElement, bar: number, reading: Reading): number
       let now = 0;
       for (const event of eventsIn(layer, 1)) {
         for (const note of event.notes) {
-          const read = readNote(note, event.element, reading);
+          const read = readNote(note, event.element, into?.halfSteps ?? 0, reading);
           if (read && into) {
             into.notes.push({
               ...read,
@@ -196,9 +201,14 @@ function lengthOf({ attributes }: XmlElement): number {
 
 type Read = Omit<ReadNote, 'voice' | 'bar' | 'onset' | 'length' | 'grace'>;
 
-function readNote(note: XmlElement, event: XmlElement, { marks, sounding, sources }: Reading): Read | undefined {
+function readNote(
+  note: XmlElement,
+  event: XmlElement,
+  halfSteps: number,
+  { marks, sounding, sources }: Reading,
+): Read | undefined {
   const id = note.attributes['xml:id'] ?? note.attributes['id'] ?? '';
-  const pitch = pitchOf(note, sounding(id));
+  const pitch = pitchOf(note, sounding(id), halfSteps);
   if (!pitch) return undefined;
   const ids = [id, event.attributes['xml:id'] ?? ''];
   const tie = note.attributes['tie'] ?? event.attributes['tie'] ?? '';
@@ -225,15 +235,10 @@ function readNote(note: XmlElement, event: XmlElement, { marks, sounding, source
   };
 }
 
-/** Half steps of the plain letters above C. */
-const PLAIN = [0, 2, 4, 5, 7, 9, 11];
-
-function pitchOf({ attributes }: XmlElement, midi: number | undefined): Pitch | undefined {
+/** The pitch of a note that sounds so many half steps from where it is written, on the letter it then has. */
+function pitchOf({ attributes }: XmlElement, written: number | undefined, halfSteps: number): Pitch | undefined {
   const letter = LETTERS.indexOf((attributes['pname'] ?? '').toUpperCase() as Letter);
-  if (midi === undefined || letter < 0) return undefined;
-  const octave = Number(attributes['oct'] ?? 4);
-  const away = midi - 12 * (octave + 1) - (PLAIN[letter] ?? 0);
-  // A part that sounds elsewhere than it is written is called by the letter nearest to its sound.
-  const moved = Math.abs(away) > 2 ? Math.round((away * 7) / 12) : 0;
-  return pitchCalled(midi, 7 * octave + letter + moved, 1);
+  if (written === undefined || letter < 0) return undefined;
+  const place = 7 * Number(attributes['oct'] ?? 4) + letter;
+  return pitchCalled(written + halfSteps, place + Math.round((halfSteps * 7) / 12), 1);
 }

@@ -1,0 +1,250 @@
+import midiLibrary from '@tonejs/midi';
+import fc from 'fast-check';
+import { strToU8, zipSync } from 'fflate';
+import { VerovioToolkit } from 'verovio/esm';
+import createVerovioModule from 'verovio/wasm';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { VIOLIN } from '../../instruments/violin.ts';
+import { choose, type Choice, type Chosen } from './choose.ts';
+import { EVERY_FEATURE } from './every-feature.fixture.ts';
+import { readMusicFile, type Engraved, type MusicFile } from './music-file.ts';
+
+const { Midi } = midiLibrary;
+let toolkit: VerovioToolkit;
+let engraved: Engraved;
+
+beforeAll(async () => {
+  toolkit = new VerovioToolkit(await createVerovioModule());
+  engraved = (text, format) => {
+    toolkit.setOptions({ inputFrom: format });
+    if (!toolkit.loadData(text)) return undefined;
+    const mei = toolkit.getMEI();
+    toolkit.renderToMIDI();
+    return { mei, sounding: (id) => toolkit.getMIDIValuesForElement(id)?.pitch };
+  };
+});
+
+function file(text: string | Uint8Array): MusicFile {
+  const read = readMusicFile(typeof text === 'string' ? strToU8(text) : text, engraved);
+  if (!read.ok) throw new Error(read.refusal.message);
+  return read.value;
+}
+
+function chosen(one: MusicFile, choice: Choice = {}): Chosen {
+  const found = choose(one.music, VIOLIN, choice, 'Test');
+  if (!found.ok) throw new Error(found.refusal.message);
+  return found.value;
+}
+
+function told({ music }: Chosen): string[] {
+  return music.notes.map(
+    ({ pitch, onset, length, chord }) => `${[pitch, ...(chord ?? [])].join('+')} ${onset} ${length}`,
+  );
+}
+
+/** A place to a twelfth of a quarter: ticks of MIDI do not divide into every tuplet. */
+function twelfths(onset: number): number {
+  return Math.round(onset * 12);
+}
+
+/** What the engraver plays, by another reader of MIDI: onset and pitch, in quarter notes. */
+function playedBy(text: string, from: string): string[] {
+  toolkit.setOptions({ inputFrom: from });
+  toolkit.loadData(text);
+  const midi = new Midi(Buffer.from(toolkit.renderToMIDI(), 'base64'));
+  const notes = midi.tracks.flatMap((track) =>
+    track.notes.map((note) => [note.ticks / midi.header.ppq, note.midi] as const),
+  );
+  return notes.map(([onset, pitch]) => `${twelfths(onset)} ${pitch}`).sort();
+}
+
+describe('a file of music', () => {
+  it('in MusicXML is read note for note', () => {
+    const one = file(EVERY_FEATURE);
+    expect(one.music.title).toBe('Every & all');
+    expect(one.music.parts.map(({ id, name, bars, voices }) => [id, name, bars.length, voices])).toEqual([
+      ['P1', 'Violin', 5, ['1', '2']],
+      ['P2', 'Horn in F', 5, ['1']],
+    ]);
+    // By hand, from the file: pitch as it sounds, onset and length in quarter notes.
+    expect(told(chosen(one, { voice: '1' }))).toEqual([
+      'A4 0 1',
+      'D5 1 1',
+      'E5 2 0.333333',
+      'F#5 2.333333 0.333333',
+      'G5 2.666667 0.333333',
+      'A5 3 1.5',
+      'B4 5 0',
+      'C#5 5 1',
+      'Bb4 6 2',
+      'D6 8 1',
+      'F4+D4 9 1',
+    ]);
+    expect(told(chosen(one)).slice(8, 9)).toEqual(['Bb4+D4 6 2']);
+    // A fifth below what is written.
+    expect(told(chosen(one, { part: 'P2' }))).toEqual(['A4 1 3', 'F#4 4 2', 'D4 8 2']);
+    expect(one.music.notices.join(' ')).toMatch(/Repeats are played once.*ornaments stay as they are written/);
+    expect(
+      chosen(one).music.bars.map(({ number, length, metre, fifths }) => [number, length, metre?.beats, fifths]),
+    ).toEqual([
+      ['0', 1, 3, 2],
+      ['1', 3, undefined, undefined],
+      ['2', 2, 2, undefined],
+      ['3', 2, undefined, -1],
+      ['4', 2, undefined, undefined],
+    ]);
+    expect(chosen(one).pins).toEqual([{ at: 1, string: 'A', finger: 3 }]);
+    const places = chosen(one).places.map(({ measure, beat }) => `${measure}:${beat}`);
+    expect(places.slice(0, 6)).toEqual(['0:1', '1:1', '1:2', '1:2.333333', '1:2.666667', '1:3']);
+    // One bow for the slur, the up bow as marked, then to and fro.
+    expect(
+      chosen(one)
+        .music.notes.slice(0, 6)
+        .map(({ bow }) => bow),
+    ).toEqual(['up', 'down', undefined, undefined, undefined, 'up']);
+  });
+
+  it('is taken by part, voice and bars, and refused in words where it has none of them', () => {
+    const one = file(EVERY_FEATURE);
+    expect(told(chosen(one, { voice: '1', from: 1, to: 2 })).slice(0, 2)).toEqual(['D5 0 1', 'E5 1 0.333333']);
+    expect(chosen(one, { from: 3, to: 4 }).key).toEqual({ fifths: -1, minor: true });
+    const refusal = (choice: Choice): string => {
+      const found = choose(one.music, VIOLIN, choice, 'Test');
+      return found.ok ? 'chosen' : `${found.refusal.path}: ${found.refusal.message}`;
+    };
+    expect(refusal({ part: 'P9' })).toBe(
+      'part: This file has no part “P9”. Its parts are: P1 (Violin), P2 (Horn in F).',
+    );
+    expect(refusal({ voice: '7' })).toBe('voice: Violin has no voice 7. Its voices are: 1, 2.');
+    expect(refusal({ from: 12 })).toBe('from: There is no bar 12. The bars are numbered 0 to 4.');
+    expect(refusal({ from: 3, to: 1 })).toBe('to: Bar 1 comes before bar 3. Choose a later last bar.');
+  });
+
+  it('in MusicXML sounds as an independent reader plays it', () => {
+    // Verovio reads and plays the file, @tonejs/midi reads what it plays; ornaments, grace notes and repeats it plays out are left aside.
+    const plain = EVERY_FEATURE.replaceAll(/<ornaments>.*?<\/ornaments>|<note><grace.*?<\/note>|<repeat [^>]*>/g, '');
+    const one = file(plain);
+    const ours = one.music.parts.flatMap(({ id }) => chosen(one, { part: id }).music.notes);
+    const sounding = ours.flatMap(({ pitch, chord, onset }) =>
+      [pitch, ...(chord ?? [])].map((name) => [onset, name] as const),
+    );
+    const midi = sounding.map(([onset, name]) => `${twelfths(onset)} ${midiOf(name)}`).sort();
+    expect(midi).toEqual(playedBy(plain, 'xml'));
+  });
+
+  it('in ABC and in MEI is read as the same music in MusicXML is', () => {
+    const abc = `X:1\nT:Tune\nM:6/8\nL:1/8\nK:D\nD2E FGA|(3BAG F z E2-|E3 d3|^c d =c [D3A3]|]\n`;
+    const one = file(abc);
+    expect(one.format).toBe('abc');
+    expect(one.music.title).toBe('Tune');
+    // By hand from the letters: D major, a quarter and eighths; three in the time of two; a tie over the bar.
+    expect(told(chosen(one))).toEqual([
+      'D4 0 1',
+      'E4 1 0.5',
+      'F#4 1.5 0.5',
+      'G4 2 0.5',
+      'A4 2.5 0.5',
+      'B4 3 0.333333',
+      'A4 3.333333 0.333333',
+      'G4 3.666667 0.333333',
+      'F#4 4 0.5',
+      'E4 5 2.5',
+      'D5 7.5 1.5',
+      'C#5 9 0.5',
+      'D5 9.5 0.5',
+      'C5 10 0.5',
+      'A4+D4 10.5 1.5',
+    ]);
+    toolkit.setOptions({ inputFrom: 'abc' });
+    toolkit.loadData(abc);
+    const mei = file(toolkit.getMEI());
+    expect(mei.format).toBe('mei');
+    expect(told(chosen(mei))).toEqual(told(chosen(one)));
+    // The same through MusicXML, by way of the file with every feature.
+    toolkit.setOptions({ inputFrom: 'xml' });
+    toolkit.loadData(EVERY_FEATURE);
+    const same = file(toolkit.getMEI());
+    const own = file(EVERY_FEATURE);
+    const voices = (one: MusicFile, part: number): string[] => told(chosen(one, { part: one.music.parts[part]!.id }));
+    for (const part of [0, 1]) expect(voices(same, part)).toEqual(voices(own, part));
+  });
+
+  it('compressed is unpacked as its container says', () => {
+    const container = '<container><rootfiles><rootfile full-path="music/score.xml"/></rootfiles></container>';
+    const packed = zipSync({
+      'META-INF/container.xml': strToU8(container),
+      'music/score.xml': strToU8(EVERY_FEATURE),
+      'other.xml': strToU8('<nothing/>'),
+    });
+    expect(told(chosen(file(packed)))).toEqual(told(chosen(file(EVERY_FEATURE))));
+    expect(file(packed).text).toBe(EVERY_FEATURE);
+  });
+
+  it('ordered by bars is read as the same file ordered by parts', () => {
+    const bars = EVERY_FEATURE.match(/<measure [\s\S]*?<\/measure>/g)!;
+    const body = [0, 1, 2, 3, 4]
+      .map((bar) => {
+        const [tag] = bars[bar]!.match(/<measure [^>]*>/)!;
+        const inner = (measure: string): string => measure.replace(/^<measure [^>]*>|<\/measure>$/g, '');
+        return `${tag}<part id="P1">${inner(bars[bar]!)}</part><part id="P2">${inner(bars[bar + 5]!)}</part></measure>`;
+      })
+      .join('');
+    const head = EVERY_FEATURE.slice(0, EVERY_FEATURE.indexOf('<part id=')).replaceAll(
+      'score-partwise',
+      'score-timewise',
+    );
+    const one = file(`${head}${body}</score-timewise>`);
+    for (const part of ['P1', 'P2']) {
+      expect(told(chosen(one, { part }))).toEqual(told(chosen(file(EVERY_FEATURE), { part })));
+    }
+  });
+
+  it('that is none is refused in our own words', () => {
+    const refusal = (text: string): string => {
+      const read = readMusicFile(strToU8(text), engraved);
+      return read.ok ? 'read' : read.refusal.message;
+    };
+    expect(refusal('hello')).toMatch(/no file of music. What can be read: MusicXML/);
+    expect(refusal('<html></html>')).toMatch(/begins with “html”/);
+    expect(refusal('<score-partwise>')).toMatch(/cannot be read/);
+    expect(refusal('<score-partwise>\n<a></b>\n</score-partwise>')).toMatch(/broken at line 2/);
+    expect(refusal('PK\u0003\u0004rubbish')).toMatch(/holds no score/);
+    expect(refusal(EVERY_FEATURE.replace('&amp;', '&lt;'))).toBe('read');
+    // Nothing outside the file is read.
+    const entity = EVERY_FEATURE.replace('<!DOCTYPE', '<!DOCTYPE x [<!ENTITY e SYSTEM "file:///etc/passwd">]><!--')
+      .replace('partwise.dtd">', '-->')
+      .replace('&amp;', '&e;');
+    expect(refusal(entity)).not.toContain('root:');
+  });
+
+  it('mutated a thousand times gives a reading or a reason', () => {
+    let [read, refused] = [0, 0];
+    fc.assert(
+      fc.property(fc.nat(EVERY_FEATURE.length - 2), fc.nat(40), fc.string({ maxLength: 6 }), (from, length, put) => {
+        const text = EVERY_FEATURE.slice(0, from) + put + EVERY_FEATURE.slice(from + length);
+        const one = readMusicFile(strToU8(text), engraved);
+        if (!one.ok) {
+          refused += 1;
+          expect(one.refusal.message).toMatch(/\.$/);
+          return;
+        }
+        read += 1;
+        for (const { id } of one.value.music.parts) {
+          const found = choose(one.value.music, VIOLIN, { part: id }, 'Test');
+          if (!found.ok) expect(found.refusal.message).toMatch(/\.$/);
+          else
+            for (const { onset, length: long } of found.value.music.notes)
+              expect(Number.isFinite(onset + long)).toBe(true);
+        }
+      }),
+      { numRuns: 1000, seed: 3 },
+    );
+    expect(Math.min(read, refused)).toBeGreaterThan(50);
+  });
+});
+
+function midiOf(name: string): number {
+  const [, letter = 'C', sign = '', octave = '4'] = /^([A-G])([#b]*)(-?\d)$/.exec(name) ?? [];
+  const plain = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }[letter] ?? 0;
+  return 12 * (Number(octave) + 1) + plain + [...sign].reduce((sum, one) => sum + (one === '#' ? 1 : -1), 0);
+}
