@@ -61,5 +61,5 @@ export function speaksFor(one: Counts, other: Counts): boolean {
 
 /** True for a way no teacher would ask for beside a better one: half position where first serves, an open string under a high hand. */
 export function offends(one: Counts, best: Counts): boolean {
-  return (one.half > 0 && best.half === 0) || one.highOpens > 0;
+  return (one.half > 0 && best.half === 0) || one.highOpens > best.highOpens;
 }

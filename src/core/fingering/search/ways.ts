@@ -40,6 +40,12 @@ const CHOICE = {
   compared: 120,
 } as const;
 
+/**
+ * In music that goes as it will one place fingered otherwise is a way of its own, however long the whole
+ * is; and more of the cheapest are looked at, since most differ in one finger alone.
+ */
+const FREE_CHOICE = { leastNotes: 2, compared: 480 } as const;
+
 /** Everything swept once, and the best fingering of it. */
 export interface PreparedChoice {
   readonly posed: Posed;
@@ -85,10 +91,26 @@ export function chooseWays(
   const leads = swept.flatMap(({ route, run }) => throughAll(route, run, route.mirrored === mirrors));
   leads.sort((a, b) => a.cost - b.cost);
   const limit = best.cost * CHOICE.dearest + CHOICE.slack;
+  const free = passage.course === 'free';
+  const compared = free ? FREE_CHOICE.compared : CHOICE.compared;
+  const share = CHOICE.leastShare * (passage.top || best.path.length);
+  const least = free ? FREE_CHOICE.leastNotes : Math.max(CHOICE.leastNotes, share);
   const choose = (pool: readonly Lead[]): Chosen[] =>
-    pick(distinct(pool.filter((lead) => lead.cost <= limit)), named, passage.top, hand.instrument, count);
+    pick(
+      distinct(
+        pool.filter((lead) => lead.cost <= limit),
+        compared,
+      ),
+      named,
+      passage.top,
+      least,
+      hand.instrument,
+      count,
+    );
 
   const chosen = choose(leads);
+  // In music that goes as it will its first shift is no more than one place of many.
+  if (free) return chosen.map(({ found }) => found).sort((a, b) => a.cost - b.cost);
   const wider = chosen.flatMap(({ lead }) => {
     const source = lead && swept.find(({ route }) => route === lead.route);
     return lead && source ? throughFirstShift(source.route, source.run, lead) : [];
@@ -130,18 +152,18 @@ interface Chosen {
   readonly lead: Lead | undefined;
 }
 
-/** Adds free fingerings out of a pool sorted by cost to those chosen already, up to `count`. */
+/** Adds free fingerings out of a pool sorted by cost to those chosen already, `least` notes apart, up to `count`. */
 function pick(
   pool: readonly Chosen[],
   named: readonly FoundPath[],
   top: number,
+  least: number,
   instrument: Instrument,
   count: number,
 ): Chosen[] {
   const chosen: Chosen[] = named.map((found) => ({ found, lead: undefined }));
   const counted = named.map((found) => countsOf(found, instrument));
   const [best] = counted;
-  const least = Math.max(CHOICE.leastNotes, CHOICE.leastShare * (top || (named[0]?.path.length ?? 0)));
   const apart = ({ found }: Chosen, others: readonly FoundPath[]): number =>
     others.reduce((less, other) => Math.min(less, difference(found.path, other.path, top)), Number.POSITIVE_INFINITY);
   const rest = pool
@@ -242,11 +264,11 @@ function realise(lead: Lead): FoundPath {
 }
 
 /** Spells leads out, cheapest first, each set of strings and fingers once. */
-function distinct(leads: readonly Lead[]): Chosen[] {
+function distinct(leads: readonly Lead[], compared: number): Chosen[] {
   const seen = new Set<string>();
   const list: Chosen[] = [];
   for (const lead of leads) {
-    if (list.length === CHOICE.compared) break;
+    if (list.length === compared) break;
     const found = realise(lead);
     const key = keyOf(found);
     if (seen.has(key)) continue;
