@@ -41,6 +41,13 @@ const SheetScreen = lazy(async () => ({
   default: (await import('../features/pupils/sheet/sheet-screen.tsx')).SheetScreen,
 }));
 
+const ClassesScreen = lazy(async () => ({
+  default: (await import('../features/class/classes-screen.tsx')).ClassesScreen,
+}));
+const ClassScreen = lazy(async () => ({
+  default: (await import('../features/class/class-screen.tsx')).ClassScreen,
+}));
+
 /** Screens that come when they are asked for. */
 const LATER = [
   ['/syllabus', SyllabusScreen],
@@ -51,6 +58,8 @@ const LATER = [
   ['/pupils/:id/lesson', LessonScreen],
   ['/pupils/:id/practice', PracticeScreen],
   ['/pupils/:id/sheet', SheetScreen],
+  ['/class', ClassesScreen],
+  ['/class/:id', ClassScreen],
 ] as const;
 
 adoptStudioFromAddress();

@@ -17,6 +17,8 @@ export interface Drone {
 export interface PlayOptions {
   readonly drone?: Drone | undefined;
   readonly loop: boolean;
+  /** What others play with it, and how loud beside it: 1 as loud. */
+  readonly besides?: readonly { readonly plan: SoundPlan; readonly share: number }[];
   /** Told on the page's own frame which note has begun, and how many seconds ago by the audio clock. */
   readonly onNote: (at: number, late: number) => void;
   /** All has sounded, or what sounded was stopped. */
@@ -124,7 +126,15 @@ export async function play(plan: SoundPlan, options: PlayOptions): Promise<void>
   const audio = getContext().rawContext as AudioContext;
   const all = voices(plan.instrument);
   void loadBank(plan.instrument);
-  const events = eventsOf(plan, all);
+  const others = (options.besides ?? []).map((one) => ({ ...one, voices: voices(one.plan.instrument) }));
+  const events = [
+    ...eventsOf(plan, all),
+    ...others.flatMap(({ plan: other, share, voices: theirs }) => {
+      void loadBank(other.instrument);
+      const notes = other.notes.map((note) => ({ ...note, loud: note.loud * share }));
+      return eventsOf({ ...other, notes, clicks: [] }, theirs);
+    }),
+  ].sort((a, b) => a.time - b.time);
   const begun = audio.currentTime + LEAD;
   /** Seconds of the plan that have been heard; the way from the clock to the loudspeaker counts. */
   const heard = (): number => audio.currentTime - (audio.outputLatency || 0) - begun;
@@ -169,6 +179,7 @@ export async function play(plan: SoundPlan, options: PlayOptions): Promise<void>
     clearInterval(refilling);
     cancelAnimationFrame(frame);
     all.dispose();
+    for (const one of others) one.voices.dispose();
     options.onEnd();
   };
   refill();

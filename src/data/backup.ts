@@ -2,6 +2,7 @@ import { backupPieces, readingBackup, type Kept, type Unreadable } from '../core
 import { mergeBackup, STORED, type Merge } from '../core/library/backup-merge.ts';
 import { listed } from '../core/study/listed-study.ts';
 import { BOOKS_KEPT, readBooks } from './book.ts';
+import { CLASSES_KEPT, readClasses } from './classes.ts';
 import { inOneGo } from './database.ts';
 import { listOf, readFacts } from './facts.ts';
 import { newId, readLibrary } from './library.ts';
@@ -27,6 +28,7 @@ const LISTS = [
   { kind: 'books', key: BOOKS_KEPT, read: readBooks },
   { kind: 'examinations', key: CALLS, read: readMockCalls },
   { kind: 'ladders', key: LADDERS_KEPT, read: readLadders },
+  { kind: 'classes', key: CLASSES_KEPT, read: readClasses },
 ] as const;
 
 /** Everything the teacher has made; what cannot be read as it is. */
@@ -41,14 +43,15 @@ async function everything(onProgress: OnProgress): Promise<Kept> {
   }
   const { kept: pupils, damaged: ofPupils } = await readAllPupils();
   unreadable.push(...ofPupils);
-  const [schools, syllabuses, books, examinations, ladders] = await Promise.all([
+  const [schools, syllabuses, books, examinations, ladders, classes] = await Promise.all([
     readSchools(),
     readSyllabuses(),
     readBooks(),
     readMockCalls(),
     readLadders(),
+    readClasses(),
   ]);
-  return { studies, schools, syllabuses, books, examinations, ladders, ...pupils, unreadable };
+  return { studies, schools, syllabuses, books, examinations, ladders, classes, ...pupils, unreadable };
 }
 
 /** What tells one entry of a list from another: its id, or all of it. */

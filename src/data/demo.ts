@@ -1,3 +1,4 @@
+import { DEMO_CLASSES } from '../../demo/classes.ts';
 import { DEMO_PUPILS } from '../../demo/pupils.ts';
 import { DEMO_BOOK, DEMO_STUDIO } from '../../demo/studio.ts';
 import { dayAfter, weekdayOf } from '../core/practice/day.ts';
@@ -8,6 +9,7 @@ import type { SavedStudy } from '../core/study/saved-study.ts';
 import { coach } from '../workers/coach.ts';
 import { engine } from '../workers/engine.ts';
 import { BOOKS_KEPT, OWN_BOOK } from './book.ts';
+import { CLASSES_KEPT } from './classes.ts';
 import { database, troubleFrom } from './database.ts';
 import { addStudies, toSaved } from './library.ts';
 import { keepPupilRecords } from './pupils.ts';
@@ -50,6 +52,7 @@ async function fillDemo(): Promise<void> {
   await fillPupils(studies, new Date(now).toISOString());
   const db = await database();
   await db.put('facts', [{ id: OWN_BOOK, text: DEMO_BOOK }], BOOKS_KEPT);
+  await db.put('facts', DEMO_CLASSES, CLASSES_KEPT);
   await db.put('facts', true, LAID_OUT);
 }
 

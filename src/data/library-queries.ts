@@ -84,6 +84,7 @@ export function studiesChanged(client: QueryClient, changed?: readonly string[])
   const ids = changed && changed.length <= MANY ? changed : undefined;
   // Other tabs and imports tell of pupils in the same breath.
   if (!changed || changed.includes('pupils')) void client.invalidateQueries({ queryKey: ['pupils'] });
+  if (!changed || changed.includes('classes')) void client.invalidateQueries({ queryKey: ['classes'] });
   void client.invalidateQueries({ queryKey: LIST });
   void client.invalidateQueries({ queryKey: WHOLE });
   if (!ids) void client.invalidateQueries({ queryKey: ONE });

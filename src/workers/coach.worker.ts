@@ -1,4 +1,9 @@
 import { expose } from 'comlink';
+import type { Outcome } from '../core/base/outcome.ts';
+import type { ClassAsk } from '../core/classroom/class-ask.ts';
+import { classPlan, type ClassPlan } from '../core/classroom/class-plan.ts';
+import { courseOf, type CourseWeek } from '../core/classroom/course.ts';
+import { keyChart, type KeyRow } from '../core/classroom/key-chart.ts';
 import type { Attempt } from '../core/practice/attempt.ts';
 import type { Day } from '../core/practice/day.ts';
 import { inventedLog, type Span } from '../core/practice/learner.ts';
@@ -79,6 +84,21 @@ const coach = {
         rungs: rungs.map((rung) => ({ ...climbed(rung), says: rung.says })),
       };
     });
+  },
+
+  /** The parts of a class. */
+  classPlan(ask: ClassAsk): Outcome<ClassPlan> {
+    return classPlan(ask, memory);
+  },
+
+  /** The twelve keys against the sections of a class. */
+  keyChart(ask: ClassAsk): KeyRow[] {
+    return [...keyChart(ask, memory)];
+  },
+
+  /** An order of keys over so many weeks. */
+  course(ask: ClassAsk, weeks: number): CourseWeek[] {
+    return courseOf(ask, weeks, memory);
   },
 
   /** Nothing but its coming up, so that the first pupil waits for less. */

@@ -9,6 +9,8 @@ import { bookOrder } from '../core/grading/book-order.ts';
 import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { buildStudy } from '../core/study/build.ts';
+import type { ClassPlan } from '../core/classroom/class-plan.ts';
+import { classScore } from '../core/classroom/class-score.ts';
 import type { WeekSheet } from '../core/practice/week-sheet.ts';
 import { CAUTION } from '../core/shifts/caution.ts';
 import { excerptOf } from '../core/score/excerpt.ts';
@@ -141,6 +143,38 @@ const engraver = {
     return press.finish();
   },
 
+  /** The teacher's score of a class: every section's staff, as wide as the page. */
+  async classScore(plan: ClassPlan, page: PageSetting): Promise<string> {
+    const verovio = await ready();
+    layOutScore(verovio, musicXml(classScore(plan)), page, 'auto');
+    return pagePicture(pictureOf(verovio), 'paper');
+  },
+
+  /** A class on paper: a cover with what to hand out, the teacher's score, a part a section. */
+  async classPdf(plan: ClassPlan, name: string, size: PaperSize): Promise<Uint8Array> {
+    const [verovio, { Press }, { faces }, { classCover, classPart }] = await Promise.all([
+      ready(),
+      import('./press/press.ts'),
+      import('./press/faces.ts'),
+      import('./press/class-page.ts'),
+    ]);
+    const press = new Press(`${name}: ${plan.title}`, size, await faces());
+    classCover(press, plan, name);
+    press.newPage();
+    press.write(plan.title, { size: 18, face: 'bold', gap: 0 });
+    press.write(`${name} · score`, { size: 10, face: 'italic', gap: 6 });
+    layOutScore(verovio, musicXml(classScore(plan)), { ...pageFor(size), staffHeight: CLASS_STAFF }, 'auto');
+    pagesOf(verovio).forEach((page, place) => {
+      if (place > 0) press.newPage();
+      press.picture(page);
+    });
+    for (const section of plan.sections) {
+      layOut(verovio, { ...section.part, look: { fingers: 'all' } }, pageFor(size));
+      classPart(press, plan, section, name, pagesOf(verovio));
+    }
+    return press.finish();
+  },
+
   /** Stops the book that is being written. */
   cancelBook(): void {
     bookStopped = true;
@@ -234,6 +268,9 @@ const PAPER_STAFF = 32;
 /** In a book, of which several studies share a page: 7.4 mm. */
 const BOOK_STAFF = 28;
 
+/** Of a class's score, of which as many staves as sections stand in a line: 5.8 mm. */
+const CLASS_STAFF = 22;
+
 /** Of a week's sheet, the first with which it fills one page; the last is still well read on a stand. */
 const WEEK_STAVES = [30, 26, 22] as const;
 
@@ -247,8 +284,13 @@ function pageFor(size: PaperSize): PageSetting {
 }
 
 function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting): void {
-  const scale = (page.staffHeight / STAFF_AT_SCALE_100) * 100;
   const lines = lineStarts(study, page.width / page.staffHeight, page.lines);
+  layOutScore(verovio, musicXml(scoreOf(study, lines)), page, lines.length > 0 ? 'line' : 'auto');
+}
+
+/** Lays a score out: its lines where it says, or as they come. */
+function layOutScore(verovio: VerovioToolkit, xml: string, page: PageSetting, breaks: 'line' | 'auto'): void {
+  const scale = (page.staffHeight / STAFF_AT_SCALE_100) * 100;
   verovio.setOptions({
     inputFrom: 'musicxml',
     scale,
@@ -261,9 +303,9 @@ function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting):
     pageMarginRight: 20,
     header: 'none',
     footer: 'none',
-    breaks: lines.length > 0 ? 'line' : 'auto',
+    breaks,
     // Lines that are equally full all reach the right edge; a single one does if it fills half of it by itself.
-    minLastJustification: lines.length > 0 ? 0 : 0.5,
+    minLastJustification: breaks === 'line' ? 0 : 0.5,
     svgViewBox: true,
     svgRemoveXlink: true,
     svgFormatRaw: true,
@@ -274,7 +316,7 @@ function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting):
     lyricSize: 4.5,
     mnumInterval: 0,
   });
-  verovio.loadData(musicXml(scoreOf(study, lines)));
+  verovio.loadData(xml);
 }
 
 /** A page as it is engraved, counted from 1, its tempo clear of brackets. */

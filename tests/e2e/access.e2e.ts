@@ -47,6 +47,8 @@ describe('every screen', () => {
     ['a lesson', '/pupils/demo-noor/lesson', () => stage.find(By.css('.music svg'))],
     ['the practice room', '/pupils/demo-noor/practice', () => stage.find(By.css('.music svg'))],
     ['the sheet of a week', '/pupils/demo-noor/sheet', () => stage.find(By.css('.study-of-week svg'))],
+    ['the classes', '/class', () => stage.sees('Friday strings')],
+    ['a class', '/class/demo-friday-strings', () => stage.find(By.css('.class-score svg'))],
     ['the notices', '/notices', () => stage.sees('Packages shipped')],
     ['no page', '/nowhere', () => stage.sees('There is no such page')],
   ];

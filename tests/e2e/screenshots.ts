@@ -21,6 +21,7 @@ const VIEWS: readonly View[] = [
   { name: 'pupil', path: '/pupils/demo-ivo', ready: (stage) => stage.find(By.css('figure svg')) },
   { name: 'lesson', path: '/pupils/demo-noor/lesson', ready: (stage) => stage.find(music) },
   { name: 'practice', path: '/pupils/demo-noor/practice', ready: (stage) => stage.find(music) },
+  { name: 'class', path: '/class/demo-friday-strings', ready: (stage) => stage.find(By.css('.class-score svg')) },
   { name: 'library', path: '/', ready: (stage) => stage.sees('Pella') },
   {
     name: 'study-violin',

@@ -20,7 +20,7 @@ export interface HandFact {
 }
 
 /** Kinds of fact, in the order a teacher says them. */
-export const FACT_KINDS = ['high', 'low', 'back', 'forward', 'half', 'shift'] as const;
+export const FACT_KINDS = ['stand', 'high', 'low', 'back', 'forward', 'half', 'shift'] as const;
 
 export type FactKind = (typeof FACT_KINDS)[number];
 
@@ -32,6 +32,10 @@ export function handFacts(instrument: Instrument, passage: Passage, way: Way): H
     if (!facts.has(key)) facts.set(key, { key, ...fact });
   };
   const arrivals = new Set(way.shifts.filter(({ semitones }) => semitones > 0).map(({ to }) => to));
+  const first = way.fingers.find(({ finger }) => finger !== 0);
+  if (first && (first.thumb || first.hand > instrument.homeHand)) {
+    add({ kind: 'stand', string: first.string, note: noteAt(passage, first.at), position: positionWords(first) });
+  }
   for (const { at, string, finger, stop, hand, position, reach, thumb } of way.fingers) {
     const note = noteAt(passage, at);
     if (finger === 0) continue;
@@ -65,6 +69,8 @@ export function factClauses(facts: readonly HandFact[], strings: readonly Instru
     if (here.length === 0) return [];
     const notes = listed([...new Set(here.map(({ note }) => note))]);
     switch (kind) {
+      case 'stand':
+        return here.map(({ position }) => `begin in ${position}`);
       case 'high':
       case 'low':
         return ([1, 2, 3, 4] as const).flatMap((finger) => {

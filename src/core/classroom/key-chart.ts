@@ -39,7 +39,7 @@ function forSection(section: Section, ask: ClassAsk, memory: EngineMemory): KeyF
   // Where it would begin in this key is not asked of the others.
   const found = sectionStudy({ ...section, start: undefined }, ask, memory);
   if (!found.ok) return { octaves: 0, openStrings: 0, half: false, facts: 0, against: 'not playable' };
-  const { study, way, level, wanted } = found.value;
+  const { study, way, level } = found.value;
   const { recipe, passage } = study;
   const instrument = instrumentFor(section.instrument, section.setUp);
   const facts = handFacts(instrument, passage, way);
@@ -47,7 +47,6 @@ function forSection(section: Section, ask: ClassAsk, memory: EngineMemory): KeyF
   const sounding = new Set(passage.notes.map(({ pitch }) => pitch.midi % 12));
   const against = [
     ...(level.id === section.level ? [] : [`needs ${level.name}`]),
-    ...(recipe.octaves < wanted ? [`${recipe.octaves} of ${wanted} octaves`] : []),
     ...(half && section.level === 'first' ? ['half position'] : []),
   ];
   return {

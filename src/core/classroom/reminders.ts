@@ -1,4 +1,4 @@
-import { spelledCount } from '../base/words.ts';
+import { capital, spelledCount } from '../base/words.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import type { Instrument } from '../instruments/instrument.ts';
 import type { Passage } from '../passage/passage.ts';
@@ -27,7 +27,7 @@ export function reminders({ section, study, way, level, wanted }: SectionStudy, 
     ...(level.id !== section.level
       ? [`This key needs ${level.name}.`]
       : recipe.octaves < wanted
-        ? [`In ${level.name} there is room for no more.`]
+        ? [`${capital(level.where)} there is room for no more.`]
         : []),
     ...factSentences(handFacts(instrument, passage, way), instrument.strings),
     ...openWords(instrument, passage),

@@ -67,6 +67,7 @@ export function mergeBackup(here: Kept, file: Kept, newId: () => string): Merge 
     attempts: lacking(here.attempts, file.attempts, takenBy('attempts')),
     lessons: lacking(here.lessons, file.lessons, takenBy('lessons')),
     ladders: added(here.ladders, file.ladders, takenBy('ladders')),
+    classes: added(here.classes, file.classes, takenBy('classes')),
     unreadable: unreadableAdded(here, file),
   };
   return { fresh, known, beside };

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { atPlace, refused, type Outcome } from '../base/outcome.ts';
 import { parseJson, readOutside } from '../base/reading.ts';
 import { Book } from '../book/book.ts';
+import { ClassRecord } from '../classroom/class-record.ts';
 import { MockCall } from '../grading/mock-call.ts';
 import { Syllabus } from '../grading/syllabus.ts';
 import { Ladder } from '../practice/ladder.ts';
@@ -24,6 +25,7 @@ const KINDS = {
   attempts: { entry: LoggedAttempt, most: 2_000_000, words: ['try', 'tries'] },
   lessons: { entry: Lesson, most: 200_000, words: ['lesson', 'lessons'] },
   ladders: { entry: Ladder, most: 1000, words: ['ladder', 'ladders'] },
+  classes: { entry: ClassRecord, most: 1000, words: ['class', 'classes'] },
 } as const satisfies Record<string, { entry: z.ZodType; most: number; words: readonly [one: string, more: string] }>;
 
 type Kind = keyof typeof KINDS;
@@ -52,6 +54,7 @@ const Head = z.object({
   attempts: z.array(z.unknown()).max(KINDS.attempts.most).default([]),
   lessons: z.array(z.unknown()).max(KINDS.lessons.most).default([]),
   ladders: z.array(z.unknown()).max(KINDS.ladders.most).default([]),
+  classes: z.array(z.unknown()).max(KINDS.classes.most).default([]),
   unreadable: z.array(Unreadable).max(100_000).default([]),
 });
 
@@ -75,6 +78,7 @@ export const NOTHING_KEPT: Kept = {
   attempts: [],
   lessons: [],
   ladders: [],
+  classes: [],
   unreadable: [],
 };
 

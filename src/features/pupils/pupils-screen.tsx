@@ -46,6 +46,9 @@ export function PupilsScreen() {
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-3xl">Pupils</h1>
         <div className="no-print flex flex-wrap items-center gap-2">
+          <Link to="/class" className={buttonLook('quiet')}>
+            Classes
+          </Link>
           <OpenPupilFile />
           <Button kind="quiet" onClick={() => setLadders(true)}>
             Ladders …

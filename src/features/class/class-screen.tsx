@@ -1,0 +1,124 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { ClassRecord } from '../../core/classroom/class-record.ts';
+import type { ClassPlan } from '../../core/classroom/class-plan.ts';
+import { useClasses, useKeepClass } from '../../data/classes.ts';
+import { Button, buttonLook } from '../../ui/button.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
+import { StorageNotice } from '../../ui/storage-notice.tsx';
+import { useSize } from '../../ui/use-size.ts';
+import { coach } from '../../workers/coach.ts';
+import { engraver } from '../../workers/engraver.ts';
+import { AskLine } from './ask-line.tsx';
+import { ClassFiles } from './class-files.tsx';
+import { ClassSound } from './class-sound.tsx';
+import { CourseList } from './course-list.tsx';
+import { KeyTable } from './key-table.tsx';
+import { SectionTable } from './section-table.tsx';
+import { Wall } from './wall.tsx';
+
+/** One class: what it plays, who sits in it, its score, what to tell each section, and which keys suit. */
+export function ClassScreen() {
+  const { id = '' } = useParams();
+  const classes = useClasses();
+  if (classes.error) return <StorageNotice title="The class cannot be opened" trouble={classes.error} wholePage />;
+  if (!classes.data) return <p role="status">Opening the class …</p>;
+  const record = classes.data.find((one) => one.id === id);
+  if (record) return <Plan key={record.id} record={record} />;
+  return (
+    <Notice tone="trouble" wholePage title="This class is not here">
+      It was deleted, or its address is not whole.{' '}
+      <Link to="/class" className="underline">
+        See the classes
+      </Link>
+    </Notice>
+  );
+}
+
+function Plan({ record }: { record: ClassRecord }) {
+  const keep = useKeepClass();
+  const [wall, setWall] = useState(false);
+  const change = (part: Partial<ClassRecord>): void => {
+    keep.mutateAsync({ ...record, ...part }).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
+  };
+  const { id: _, name, ...ask } = record;
+  const { data: plan } = useQuery({
+    queryKey: ['class plan', ask],
+    queryFn: () => coach().classPlan(ask),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const worked = plan?.ok ? plan.value : undefined;
+  if (wall && worked) return <Wall plan={worked} onClose={() => setWall(false)} />;
+  return (
+    <article className="class-plan">
+      <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h1 className="min-w-60 flex-1 text-3xl">
+          <input
+            aria-label="Name of the class"
+            key={name}
+            defaultValue={name}
+            maxLength={80}
+            onBlur={(event) => {
+              const next = event.currentTarget.value.trim();
+              if (next && next !== name) change({ name: next });
+              else event.currentTarget.value = name;
+            }}
+            className="w-full min-w-0 border-b border-transparent bg-transparent font-serif font-bold hover:border-rule focus:border-accent"
+          />
+        </h1>
+        {worked ? <ClassFiles plan={worked} name={name} /> : null}
+        <Button disabled={!worked} onClick={() => setWall(true)}>
+          On the wall
+        </Button>
+        <Link to="/class" className={buttonLook('quiet')}>
+          All classes
+        </Link>
+      </header>
+      <AskLine record={record} onChange={change} />
+      {plan && !plan.ok ? (
+        <Notice tone="trouble" title="This cannot be played together">
+          {plan.refusal.message}
+        </Notice>
+      ) : null}
+      {worked ? <ClassSound plan={worked} /> : null}
+      {worked ? <TeachersScore plan={worked} /> : null}
+      <SectionTable record={record} plan={worked} onChange={change} />
+      <KeyTable ask={ask} tonic={record.tonic} onTonic={(tonic) => change({ tonic })} />
+      <CourseList ask={ask} onTonic={(tonic) => change({ tonic })} />
+    </article>
+  );
+}
+
+/** Staff of the teacher's score, CSS pixels. */
+const STAFF = 26;
+
+/** Every section's staff, note under note. */
+function TeachersScore({ plan }: { plan: ClassPlan }) {
+  const place = useRef<HTMLDivElement>(null);
+  const size = useSize(place);
+  const width = size?.width;
+  const { data: svg, error } = useQuery({
+    queryKey: ['class score', plan, width],
+    queryFn: () => engraver().classScore(plan, { width: width ?? 900, staffHeight: STAFF }),
+    enabled: width !== undefined,
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 60_000,
+  });
+  const label = useMemo(() => `Score of ${plan.title} for ${plan.sections.map(({ name }) => name).join(', ')}`, [plan]);
+  return (
+    <>
+      <div
+        ref={place}
+        role="img"
+        aria-label={label}
+        className="score class-score mt-2 bg-sheet p-2"
+        dangerouslySetInnerHTML={{ __html: svg ?? '' }}
+      />
+      {error ? <p role="alert">{error.message}</p> : null}
+    </>
+  );
+}
