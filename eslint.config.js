@@ -48,7 +48,7 @@ const ONE_WAY = [
   { target: './src/ui', from: './src', except: ['./ui'] },
   { target: './src/data', from: './src', except: ['./core', './workers', './data'] },
   { target: './src/features', from: './src/app' },
-  ...['library', 'study', 'notices', 'tuning', 'syllabus', 'book', 'pupils', 'class'].map((feature) => ({
+  ...['library', 'study', 'notices', 'tuning', 'syllabus', 'book', 'pupils', 'class', 'passage'].map((feature) => ({
     target: `./src/features/${feature}`,
     from: './src/features',
     except: [`./${feature}`],

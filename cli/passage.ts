@@ -10,7 +10,10 @@ import { readMusicFile, type MusicFile } from '../src/core/passage/read/music-fi
 import { handFields } from '../src/core/recipe/hand-rules.ts';
 import { playerFields } from '../src/core/recipe/player.ts';
 import { Recipe } from '../src/core/recipe/recipe.ts';
-import { withFingers, onePart } from '../src/core/score/into-file.ts';
+import { titleOf } from '../src/core/recipe/title.ts';
+import { scoreOf } from '../src/core/score/from-study.ts';
+import { onePart, withFingers } from '../src/core/score/into-file.ts';
+import { musicXml } from '../src/core/score/musicxml.ts';
 import { passageStudy, type PassageStudy } from '../src/core/study/passage-study.ts';
 import { loadEngraved } from './engraved.ts';
 import { sayOnClosedOutput } from './question.ts';
@@ -161,17 +164,23 @@ function write(
   out: string,
 ): { readonly file: string } | { readonly error: object } {
   const way = study.ways[0];
-  if (format !== 'musicxml' || !way) {
-    const message = `Fingers are written into MusicXML only; this file is ${format.toUpperCase()}. Export it from its program as MusicXML, and read that.`;
-    return { error: { path: options.into ? 'into' : 'format', message } };
+  if (!way) throw new Error('A passage that was fingered has a way.');
+  if (options.into && format !== 'musicxml') {
+    const message = `Fingers are written into MusicXML alone; this file is ${format.toUpperCase()}. Leave --into out and take --format musicxml, or export it from its program as MusicXML.`;
+    return { error: { path: 'into', message } };
   }
-  const instrument = instrumentFor(study.recipe.instrument, study.recipe.setUp);
-  const fingered = withFingers(text, chosen.places, way, instrument);
+  const { recipe, passage } = study;
+  const instrument = instrumentFor(recipe.instrument, recipe.setUp);
+  const written = (): string => {
+    if (format !== 'musicxml') return musicXml(scoreOf({ title: titleOf(recipe), recipe, passage, way }));
+    const fingered = withFingers(text, chosen.places, way, instrument);
+    return options.into ? fingered : onePart(fingered, chosen.part.id);
+  };
   const name = options.into ? basename(options.file).replace(/\.mxl$/i, '.musicxml') : 'passage.musicxml';
   const file = join(out, name);
   try {
     mkdirSync(out, { recursive: true });
-    writeFileSync(file, options.into ? fingered : onePart(fingered, chosen.part.id));
+    writeFileSync(file, written());
     return { file };
   } catch (error) {
     return { error: { path: 'out', message: `“${file}” cannot be written: ${reasonOf(error)}` } };

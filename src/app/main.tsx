@@ -48,6 +48,10 @@ const ClassScreen = lazy(async () => ({
   default: (await import('../features/class/class-screen.tsx')).ClassScreen,
 }));
 
+const PassageScreen = lazy(async () => ({
+  default: (await import('../features/passage/passage-screen.tsx')).PassageScreen,
+}));
+
 /** Screens that come when they are asked for. */
 const LATER = [
   ['/syllabus', SyllabusScreen],
@@ -58,6 +62,7 @@ const LATER = [
   ['/pupils/:id/lesson', LessonScreen],
   ['/pupils/:id/practice', PracticeScreen],
   ['/pupils/:id/sheet', SheetScreen],
+  ['/passage', PassageScreen],
   ['/class', ClassesScreen],
   ['/class/:id', ClassScreen],
 ] as const;

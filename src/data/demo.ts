@@ -1,4 +1,5 @@
 import { DEMO_CLASSES } from '../../demo/classes.ts';
+import { DEMO_PASSAGES } from '../../demo/passages.ts';
 import { DEMO_PUPILS } from '../../demo/pupils.ts';
 import { DEMO_BOOK, DEMO_STUDIO } from '../../demo/studio.ts';
 import { dayAfter, weekdayOf } from '../core/practice/day.ts';
@@ -48,12 +49,23 @@ async function fillDemo(): Promise<void> {
     // A minute apart, so that the list keeps the order of the studio.
     studies.push(toSaved(built.value, 0, new Date(now - place * 60_000).toISOString(), study.name));
   }
-  await addStudies(studies);
+  await addStudies([...studies, ...(await demoPassages(now - DEMO_STUDIO.length * 60_000))]);
   await fillPupils(studies, new Date(now).toISOString());
   const db = await database();
   await db.put('facts', [{ id: OWN_BOOK, text: DEMO_BOOK }], BOOKS_KEPT);
   await db.put('facts', DEMO_CLASSES, CLASSES_KEPT);
   await db.put('facts', true, LAID_OUT);
+}
+
+/** The passages of the demonstration, a minute apart before `from`. */
+async function demoPassages(from: number): Promise<SavedStudy[]> {
+  const passages: SavedStudy[] = [];
+  for (const [place, { music, ...recipe }] of DEMO_PASSAGES.entries()) {
+    const built = await engine().build({ ...recipe, music });
+    if (!built.ok) throw new Error(`Demonstration passage ${place + 1}: ${built.refusal.message}`);
+    passages.push(toSaved(built.value, 0, new Date(from - place * 60_000).toISOString(), music.title));
+  }
+  return passages;
 }
 
 /** The pupils of the demonstration, with eight weeks of practice behind them; `now` is an ISO date and time. */

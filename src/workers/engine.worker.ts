@@ -6,6 +6,9 @@ import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
 import { granted, type Outcome } from '../core/base/outcome.ts';
 import { withBookLine } from '../core/book/with-book.ts';
+import { foundIn, type FoundStudy } from '../core/passage/found.ts';
+import type { ReadMusic } from '../core/passage/read/read-music.ts';
+import { passageStudy, type PassageAsk, type PassageStudy } from '../core/study/passage-study.ts';
 import type { Recipe } from '../core/recipe/recipe.ts';
 import { buildKept, type KeptStudy } from '../core/study/kept-study.ts';
 import { systemInKeys, systemsHere, type SystemHere, type SystemInKey } from '../core/study/systems-here.ts';
@@ -60,6 +63,14 @@ const engine = {
   /** A system of one's own carried through the keys. */
   systemInKeys(recipe: Recipe, system: System): SystemInKey[] {
     return systemInKeys(recipe, system, memory);
+  },
+
+  /** Fingers a passage out of a file. */
+  passage(read: ReadMusic, ask: PassageAsk): Outcome<PassageStudy & { readonly found: readonly FoundStudy[] }> {
+    const study = passageStudy(read, ask, memory);
+    if (!study.ok) return study;
+    const { passage, recipe } = study.value.study;
+    return granted({ ...study.value, found: foundIn(passage, recipe.instrument) });
   },
 
   /** Works a recipe out around the fingering it was kept with. */

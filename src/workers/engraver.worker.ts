@@ -9,6 +9,8 @@ import { bookOrder } from '../core/grading/book-order.ts';
 import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { buildStudy } from '../core/study/build.ts';
+import type { Outcome } from '../core/base/outcome.ts';
+import { readMusicFile, type MusicFile } from '../core/passage/read/music-file.ts';
 import type { ClassPlan } from '../core/classroom/class-plan.ts';
 import { classScore } from '../core/classroom/class-score.ts';
 import type { WeekSheet } from '../core/practice/week-sheet.ts';
@@ -57,6 +59,18 @@ const engraver = {
   /** Loads the engraver, so that the first score comes sooner. */
   async warm(): Promise<void> {
     await ready();
+  },
+
+  /** Reads a file of music, whatever it is. */
+  async readMusic(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
+    const verovio = await ready();
+    return readMusicFile(bytes, (text, format) => {
+      verovio.setOptions({ inputFrom: format });
+      if (!verovio.loadData(text)) return undefined;
+      const mei = verovio.getMEI();
+      verovio.renderToMIDI();
+      return { mei, sounding: (id) => verovio.getMIDIValuesForElement(id)?.pitch };
+    });
   },
 
   /** Engraves a study as one SVG picture of all its systems, to be kept as a file. */

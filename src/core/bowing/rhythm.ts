@@ -9,7 +9,7 @@ export const TICKS_PER_BEAT = 720_720;
 
 /** How one note is written: a note value, dots, and the tuplet it belongs to. */
 export interface NoteValue {
-  readonly type: 'whole' | 'half' | 'quarter' | 'eighth' | '16th' | '32nd';
+  readonly type: 'whole' | 'half' | 'quarter' | 'eighth' | '16th' | '32nd' | '64th';
   readonly dots: number;
   /** `actual` notes in the time of `normal` of the same value. */
   readonly tuplet?: { readonly actual: number; readonly normal: number };
@@ -33,6 +33,8 @@ export interface WrittenPiece {
   readonly value: NoteValue;
   readonly tiedFrom: boolean;
   readonly tiedTo: boolean;
+  /** Small, before the note it leads to, without time of its own. */
+  readonly grace?: true;
 }
 
 /** Equal parts of a beat in which a bowing's notes are written. */
@@ -205,7 +207,7 @@ function valueWithinBeat(division: number, compound: boolean): NoteValue {
     : { type, dots: 0, tuplet: { actual: division, normal } };
 }
 
-const VALUES = ['32nd', '16th', 'eighth', 'quarter', 'half', 'whole'] as const;
+const VALUES = ['64th', '32nd', '16th', 'eighth', 'quarter', 'half', 'whole'] as const;
 
 function units(count: number, within: NoteValue): NoteValue {
   const dotted = count % 3 === 0;

@@ -47,6 +47,10 @@ export function differencesFrom(study: Matched, ask: Ask): Difference[] {
   const list: Difference[] = [];
   const add = (field: DifferenceField, size: number, words: string, change: Partial<RecipeInput>): void =>
     void list.push({ field, size, words, change });
+  if (recipe.music) {
+    add('figure', 10, 'is a passage, and a scale or an arpeggio is asked', {});
+    return list;
+  }
   compareNotes(study, ask, add);
   const { item } = ask;
   const { bowing } = recipe;

@@ -12,7 +12,10 @@ import type { Passage } from './passage.ts';
 const hidden = fc.record({
   instrument: fc.constantFrom(...INSTRUMENTS),
   tonic: fc.constantFrom('C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Db', 'Ab', 'Eb', 'Bb', 'F'),
-  form: fc.constantFrom(...FORMS.map(({ id }) => id)),
+  // Inversions are called by what they begin on, which a passage does not tell.
+  form: fc.constantFrom(
+    ...FORMS.map(({ id }) => id).filter((id) => !id.includes('subdominant') && id !== 'submediant'),
+  ),
   figure: fc.constantFrom('scale', 'scale', 'arpeggio', 'broken-thirds', 'groups-of-three', 'groups-of-four'),
   octaves: fc.constantFrom(1, 2, 2),
   direction: fc.constantFrom('up', 'down', 'up-down'),

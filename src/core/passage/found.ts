@@ -47,18 +47,7 @@ const SCALES: readonly FormId[] = [
   'major-pentatonic',
   'minor-pentatonic',
 ];
-const CHORDS: readonly FormId[] = [
-  'major',
-  'minor',
-  'dominant-7',
-  'diminished-7',
-  'major-7',
-  'minor-7',
-  'augmented',
-  'subdominant',
-  'minor-subdominant',
-  'submediant',
-];
+const CHORDS: readonly FormId[] = ['major', 'minor', 'dominant-7', 'diminished-7', 'major-7', 'minor-7', 'augmented'];
 const FIGURES: readonly FigureId[] = ['scale', 'broken-thirds', 'groups-of-three', 'groups-of-four'];
 const DIRECTIONS = ['up-down', 'up', 'down'] as const;
 

@@ -34,6 +34,8 @@ export interface Rung {
   /** Raised step by step until the tempo to reach is reached. */
   readonly climbs?: true;
   readonly fromMemory?: true;
+  /** It serves music somebody else wrote as well, which has rhythm and bows of its own. */
+  readonly passages?: true;
   /** Clean times in a row that pass it. */
   readonly clean: number;
   /** What to do, in one sentence; names in braces are facts of the study. */
@@ -54,8 +56,9 @@ export const RUNGS = [
     hand: 'spoken',
     bow: SEPARATE,
     tempo: { bpm: 60 },
+    passages: true,
     clean: 1,
-    says: 'Say the names of the notes up and down, {signs}, without the instrument.',
+    says: 'Say the names of the notes, {signs}, without the instrument.',
   },
   {
     id: 'silent',
@@ -64,6 +67,7 @@ export const RUNGS = [
     hand: 'silent',
     bow: SEPARATE,
     tempo: { bpm: 60 },
+    passages: true,
     clean: 2,
     says: 'Left hand alone, no bow: each finger in its place, {shifts}.',
   },
@@ -74,6 +78,7 @@ export const RUNGS = [
     hand: 'plucked',
     bow: SEPARATE,
     tempo: { bpm: 60 },
+    passages: true,
     clean: 2,
     says: 'Pluck it slowly, from {first} to {last}.',
   },
@@ -94,6 +99,7 @@ export const RUNGS = [
     hand: 'bowed',
     bow: SEPARATE,
     tempo: { bpm: 60 },
+    passages: true,
     clean: 3,
     says: 'Play up to {last}, stop before the shift, and hear {next} before you go there.',
   },
@@ -103,6 +109,7 @@ export const RUNGS = [
     notes: 'each shift',
     hand: 'bowed',
     tempo: { bpm: 60 },
+    passages: true,
     clean: 3,
     says: '{drill}',
   },
@@ -113,6 +120,7 @@ export const RUNGS = [
     hand: 'bowed',
     bow: SEPARATE,
     tempo: { bpm: 60 },
+    passages: true,
     clean: 3,
     says: '{crossing}',
   },
@@ -254,6 +262,7 @@ export const RUNGS = [
     hand: 'bowed',
     tempo: { share: 1 },
     climbs: true,
+    passages: true,
     clean: 3,
     says: 'As it is asked, a little quicker after {clean} in a row, to {target}.',
   },
@@ -264,6 +273,7 @@ export const RUNGS = [
     hand: 'bowed',
     tempo: { share: 1 },
     fromMemory: true,
+    passages: true,
     clean: 2,
     says: 'Without the page, at {target}.',
   },

@@ -43,6 +43,54 @@ describe('the rungs of a study', () => {
     expect(names('arpeggio').split(' ').slice(0, 7)).toEqual(['C2', 'E2', 'G2', 'C3', 'E3', 'G3', 'C4']);
   });
 
+  it('of a passage somebody else wrote are those that leave its rhythm and its bows', () => {
+    const pitches = [
+      'D4',
+      'E4',
+      'F#4',
+      'G4',
+      'A4',
+      'B4',
+      'C#5',
+      'D5',
+      'E5',
+      'F#5',
+      'G5',
+      'A5',
+      'B5',
+      'C#6',
+      'D6',
+      'A5',
+    ];
+    const notes = pitches.map((pitch, at) => ({
+      pitch,
+      onset: at,
+      length: 1,
+      bar: Math.floor(at / 4),
+      bow: 'down' as const,
+    }));
+    const bars = [0, 1, 2, 3].map((bar) => ({ number: `${bar + 1}`, onset: 4 * bar, length: 4 }));
+    const study = studyFrom({ instrument: 'violin', tonic: 'D', music: { title: 'Climb', bars, notes } });
+    const rungs = rungsOf(study, whole);
+    const shifts = study.way.shifts.map((_, k) => `shift-${k + 1}`);
+    expect(shifts.length).toBeGreaterThan(0);
+    expect(rungs.map(({ id }) => id).filter((id) => !id.startsWith('crossing'))).toEqual([
+      'names',
+      'silent',
+      'plucked',
+      'before-shift',
+      ...shifts,
+      'tempo',
+      'memory',
+    ]);
+    for (const { id, exercise } of rungs.filter(({ rung }) => rung.notes === 'whole')) {
+      expect(
+        exercise.passage.notes.map(({ pitch }) => pitch.name),
+        id,
+      ).toEqual(pitches);
+    }
+  });
+
   it('keeps the study’s fingers under every note it takes', () => {
     const study = studyFrom({ instrument: 'viola', tonic: 'Eb', octaves: 2 });
     for (const { id, exercise, rung } of rungsOf(study, whole)) {
@@ -70,7 +118,7 @@ describe('the rungs of a study', () => {
       }
     }
     const [names] = rungsOf(studyFrom({ instrument: 'violin', tonic: 'D' }), whole);
-    expect(names!.says).toBe('Say the names of the notes up and down, two sharps, without the instrument.');
+    expect(names!.says).toBe('Say the names of the notes, two sharps, without the instrument.');
   });
 
   it('says and counts the clean times that this pupil’s tempo asks', () => {

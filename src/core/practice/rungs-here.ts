@@ -67,7 +67,8 @@ export function rungsOf(
     memory,
   };
   return ladder.rungs.flatMap((id) => {
-    const rung = rungNamed(id);
+    const rung: Rung = rungNamed(id);
+    if (study.recipe.music && !rung.passages) return [];
     return SOUNDED[rung.notes](ground, rung).map(({ exercise, says, place, strains }): RungHere => {
       const bpm = 'bpm' in rung.tempo ? rung.tempo.bpm : Math.max(1, Math.round(target.bpm * rung.tempo.share));
       const name = place === undefined ? rung.name : `${rung.name} ${place}`;

@@ -14,7 +14,7 @@ const Finger = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3), 
 
 const Pin = z
   .strictObject({
-    at: whole('The note a pin sits on, counted from 0,', 0, 2000),
+    at: whole('The note a pin sits on, counted from 0,', 0, 4000),
     string: z.string({ error: 'A pin names its string by the letter of the open pitch.' }).optional(),
     finger: Finger.optional(),
   })
@@ -55,7 +55,7 @@ export const handFields = {
     .optional(),
   pins: z
     .array(Pin, { error: 'Pins are a list such as [{"at": 7, "string": "D", "finger": 1}].' })
-    .max(2000)
+    .max(4000)
     .default([]),
   positions: z
     .strictObject({

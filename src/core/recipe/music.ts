@@ -48,7 +48,7 @@ export const Music = z
     notes: z
       .array(MusicNote)
       .min(2, { error: 'A passage has at least two notes.' })
-      .max(20_000, { error: 'A passage has at most 20,000 notes. Choose fewer bars.' }),
+      .max(4000, { error: 'A passage has at most 4,000 notes. Choose fewer bars.' }),
   })
   .superRefine(({ bars, notes }, context) => {
     const fail = (path: (string | number)[], message: string): void =>

@@ -18,7 +18,7 @@ export function schoolOf({ school }: { readonly school?: string | School | undef
 }
 
 const Remark = z.strictObject({
-  at: whole('The note a remark stands at, counted from 0,', 0, 2000),
+  at: whole('The note a remark stands at, counted from 0,', 0, 4000),
   text: z
     .string({ error: 'A remark is a few words.' })
     .trim()

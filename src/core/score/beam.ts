@@ -14,7 +14,7 @@ export function beatOf({ onset }: Pick<Beamed, 'onset'>): number {
   return Math.floor(onset / TICKS_PER_BEAT + 1e-9);
 }
 
-const BEAM_COUNT: Partial<Record<NoteValue['type'], number>> = { eighth: 1, '16th': 2, '32nd': 3 };
+const BEAM_COUNT: Partial<Record<NoteValue['type'], number>> = { eighth: 1, '16th': 2, '32nd': 3, '64th': 4 };
 
 /** The beams of every note of a bar, widest first: notes of one beat are beamed together. */
 export function beamsOf(bar: readonly Beamed[]): Beam[][] {

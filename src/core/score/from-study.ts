@@ -2,16 +2,16 @@ import type { WrittenPiece } from '../bowing/rhythm.ts';
 import type { Metre } from '../bowing/metre.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
-import type { PassageNote } from '../passage/passage.ts';
+import type { OwnBar, PassageNote } from '../passage/passage.ts';
 import { beatsPerMinute, BOW_PART_WORDS } from '../recipe/bowing.ts';
 import { isMinor } from '../theory/form.ts';
-import { keySignature } from '../theory/key-signature.ts';
+import { keySignature, signatureOf } from '../theory/key-signature.ts';
 import { noteName } from '../theory/note-names.ts';
 import { AccidentalMemory } from './accidental.ts';
 import { barsOf, withSilence, type BarPiece } from './bars.ts';
 import { beamsOf, beatOf } from './beam.ts';
 import { clefPlan } from './clef-plan.ts';
-import type { Direction, Opening, Score, ScoreNote, ScorePart, ScoreRest } from './score.ts';
+import type { ChordNote, Direction, Opening, Score, ScoreBar, ScoreNote, ScorePart, ScoreRest } from './score.ts';
 import { marksOf, type Marks } from './score-marks.ts';
 import { noteId, type ScoredStudy } from './scored-study.ts';
 
@@ -55,17 +55,31 @@ export function partOf(study: ScoredStudy, lines: readonly number[] = [], prefix
     octavesAbove: instrument.writtenAbove / 12,
     bars: bars.map((_, index) => {
       const pieces = withSilence(barred, index, early > index);
+      const own = passage.own?.bars?.[index];
+      const altered = own ? signatureOf(own.fifths).altered : signature.altered;
       return {
-        number: index + 1 - early,
-        pickup: early > index,
+        ...(own ? ownSettings(own, passage.own?.bars?.[index - 1]) : {}),
+        number: own?.number ?? index + 1 - early,
+        pickup: own ? own.length < (4 * own.metre.beats) / own.metre.unit - 1e-6 : early > index,
         newLine: lines.includes(index),
         ...(clefs[index] && clefs[index] !== clefs[index - 1] ? { clef: clefs[index] } : {}),
         ...(index === 0 ? { opening: openingOf(study, metre) } : {}),
-        notes: notesOf(study, pieces, { marks, strings, altered: signature.altered, prefix }),
+        notes: notesOf(study, pieces, { marks, strings, altered, prefix }),
         rests: restsFrom(pieces, pieces.findLastIndex(({ silent }) => !silent) + 1),
         ends: index === bars.length - 1,
       };
     }),
+  };
+}
+
+/** What a bar that was given sets: its metre and its signature, where they are new. */
+function ownSettings({ metre, fifths }: OwnBar, before: OwnBar | undefined): Pick<ScoreBar, 'key' | 'time'> {
+  const sameMetre = before?.metre.beats === metre.beats && before.metre.unit === metre.unit;
+  return {
+    ...(sameMetre ? {} : { time: metre }),
+    ...(before && before.fifths !== fifths
+      ? { key: { fifths, minor: false, altered: signatureOf(fifths).altered } }
+      : {}),
   };
 }
 
@@ -124,6 +138,8 @@ function notesOf(
       value: piece.value,
       tiedFrom: piece.tiedFrom,
       tiedTo: piece.tiedTo,
+      ...(piece.grace ? { grace: true as const } : {}),
+      ...chordOf(study, at, head, { accidentals, marks, strings }),
       ...(accidental === undefined ? {} : { accidental }),
       beams: beams[index] ?? [],
       ...(tuplet ? { tuplet } : {}),
@@ -140,6 +156,28 @@ function notesOf(
     };
     return [note];
   });
+}
+
+/** The notes under one, with their fingers where its own is shown. */
+function chordOf(
+  { passage, way }: ScoredStudy,
+  at: number,
+  head: boolean,
+  { accidentals, marks, strings }: { accidentals: AccidentalMemory } & Pick<Writing, 'marks' | 'strings'>,
+): Pick<ScoreNote, 'chord'> {
+  const pitches = passage.notes[at]?.chord;
+  if (!pitches) return {};
+  const chord = pitches.map((pitch, k): ChordNote => {
+    const finger = way.fingers[at]?.chord?.[k];
+    const accidental = head ? accidentals.show(pitch) : undefined;
+    return {
+      pitch,
+      ...(accidental === undefined ? {} : { accidental }),
+      ...(finger && head && marks.fingered.has(at) ? { finger: finger.finger } : {}),
+      ...(finger && head ? { string: strings.length - strings.indexOf(finger.string) } : {}),
+    };
+  });
+  return { chord };
 }
 
 /** The rests of a bar's pieces from one of them on. */

@@ -27,14 +27,13 @@ const BY_LENGTH = 0.6;
 const FULL = 0.97;
 
 /** The width each bar of a study takes, in heights of the staff. */
-export function barWidths(study: ScoredStudy, { bars, metre }: Barred = barsOf(study)): number[] {
+export function barWidths(study: ScoredStudy, { bars, spans, metre }: Barred = barsOf(study)): number[] {
   const { passage, recipe, look } = study;
   const signature = keySignature(recipe.tonic, recipe.form);
   const least = !look?.names ? WIDTH.least.bare : look.names === 'letters' ? WIDTH.least.letters : WIDTH.least.words;
   const quarters = (ticks: number): number => (ticks / TICKS_PER_BEAT) * (metre.compound ? 1.5 : 1);
   const wide = (ticks: number): number => Math.max(least, WIDTH.quarter * quarters(ticks) ** BY_LENGTH);
-  const barTicks = metre.beats * TICKS_PER_BEAT;
-  return bars.map((bar) => {
+  return bars.map((bar, index) => {
     const memory = new AccidentalMemory(signature.altered);
     let width = WIDTH.barLine;
     let filled = 0;
@@ -44,7 +43,7 @@ export function barWidths(study: ScoredStudy, { bars, metre }: Barred = barsOf(s
       width += wide(length);
       filled += length;
     }
-    const rest = barTicks - filled;
+    const rest = (spans[index]?.length ?? 0) - filled;
     return rest > 1 ? width + wide(rest) : width;
   });
 }

@@ -1,7 +1,17 @@
 import { TICKS_PER_BEAT, type NoteValue } from '../bowing/rhythm.ts';
 import type { ClefId } from '../instruments/instrument.ts';
 import type { Pitch } from '../theory/pitch.ts';
-import type { Direction, Opening, Score, ScoreBar, ScoreNote, ScorePart, ScoreRest } from './score.ts';
+import type {
+  ChordNote,
+  Direction,
+  Opening,
+  Score,
+  ScoreBar,
+  ScoreKey,
+  ScoreNote,
+  ScorePart,
+  ScoreRest,
+} from './score.ts';
 import { documentText, element, type XmlNode } from './xml.ts';
 
 export const MUSICXML_DOCTYPE =
@@ -62,6 +72,7 @@ function measuresOf(part: ScorePart): XmlNode[] {
         ...note.restsBefore.map((rest) => restElement(rest, divisions)),
         ...note.directions.map(directionMark),
         noteElement(note, part, divisions),
+        ...(note.chord ?? []).map((one) => chordElement(one, note, part, divisions)),
       ]),
       ...restsAtEnd(bar, divisions),
       bar.ends ? element('barline', { location: 'right' }, element('bar-style', {}, 'light-heavy')) : undefined,
@@ -86,10 +97,20 @@ function duration(length: number, beat: number): number {
 }
 
 function attributesOf(part: ScorePart, bar: ScoreBar, first: boolean, divisions: number): XmlNode[] {
-  if (!first && !bar.clef) return [];
   const [sign, line] = CLEFS[bar.clef ?? 'treble'];
   const clef = element('clef', {}, element('sign', {}, sign), element('line', {}, line));
-  if (!first) return [element('attributes', {}, clef)];
+  if (!first) {
+    if (!bar.clef && !bar.key && !bar.time) return [];
+    return [
+      element(
+        'attributes',
+        {},
+        bar.key ? keyElement(bar.key) : undefined,
+        bar.time ? timeElement(bar.time) : undefined,
+        bar.clef ? clef : undefined,
+      ),
+    ];
+  }
   const { key, metre, octavesAbove } = part;
   return [
     element(
@@ -97,13 +118,8 @@ function attributesOf(part: ScorePart, bar: ScoreBar, first: boolean, divisions:
       {},
       // They are given to a quarter, of which a beat of compound time has one and a half.
       element('divisions', {}, metre.compound ? (divisions * 2) / 3 : divisions),
-      element('key', {}, element('fifths', {}, key.fifths), element('mode', {}, key.minor ? 'minor' : 'major')),
-      element(
-        'time',
-        {},
-        element('beats', {}, metre.compound ? 3 * metre.beats : metre.beats),
-        element('beat-type', {}, metre.compound ? 8 : 4),
-      ),
+      keyElement(bar.key ?? key),
+      timeElement(bar.time ?? { beats: metre.compound ? 3 * metre.beats : metre.beats, unit: metre.compound ? 8 : 4 }),
       clef,
       octavesAbove === 0
         ? undefined
@@ -118,13 +134,48 @@ function attributesOf(part: ScorePart, bar: ScoreBar, first: boolean, divisions:
   ];
 }
 
+function keyElement({ fifths, minor }: ScoreKey): XmlNode {
+  return element('key', {}, element('fifths', {}, fifths), element('mode', {}, minor ? 'minor' : 'major'));
+}
+
+function timeElement({ beats, unit }: { readonly beats: number; readonly unit: number }): XmlNode {
+  return element('time', {}, element('beats', {}, beats), element('beat-type', {}, unit));
+}
+
+/** A note under another at the same stem. */
+function chordElement(
+  one: ChordNote,
+  { length, value }: ScoreNote,
+  { octavesAbove }: ScorePart,
+  divisions: number,
+): XmlNode {
+  const marks = [
+    one.finger === undefined ? undefined : element('fingering', { placement: 'above' }, one.finger),
+    one.string === undefined ? undefined : element('string', {}, one.string),
+  ].filter((mark) => mark !== undefined);
+  return element(
+    'note',
+    {},
+    element('chord'),
+    pitchElement(one.pitch, octavesAbove),
+    element('duration', {}, duration(length, divisions)),
+    element('voice', {}, 1),
+    element('type', {}, value.type),
+    ...Array.from({ length: value.dots }, () => element('dot')),
+    one.accidental === undefined ? undefined : element('accidental', {}, ACCIDENTALS[one.accidental] ?? 'natural'),
+    timeModification(value),
+    marks.length > 0 ? element('notations', {}, element('technical', {}, ...marks)) : undefined,
+  );
+}
+
 function noteElement(note: ScoreNote, { octavesAbove }: ScorePart, divisions: number): XmlNode {
   const { value } = note;
   return element(
     'note',
     { id: note.id },
+    note.grace ? element('grace', { slash: 'yes' }) : undefined,
     pitchElement(note.pitch, octavesAbove),
-    element('duration', {}, duration(note.length, divisions)),
+    note.grace ? undefined : element('duration', {}, duration(note.length, divisions)),
     note.tiedFrom ? element('tie', { type: 'stop' }) : undefined,
     note.tiedTo ? element('tie', { type: 'start' }) : undefined,
     element('voice', {}, 1),

@@ -30,7 +30,11 @@ export interface ScoreKey {
 
 export interface ScoreBar {
   /** As counted on the page: a pick-up is bar 0. */
-  readonly number: number;
+  readonly number: number | string;
+  /** The signature, where it changes. */
+  readonly key?: ScoreKey;
+  /** So many beats of such a note value, where that was given and is set or changed. */
+  readonly time?: { readonly beats: number; readonly unit: number };
   /** A pick-up: it is not counted and need not be full. */
   readonly pickup: boolean;
   readonly newLine: boolean;
@@ -73,6 +77,10 @@ export interface ScoreNote {
   readonly value: NoteValue;
   readonly tiedFrom: boolean;
   readonly tiedTo: boolean;
+  /** Small, before the note it leads to, without time of its own. */
+  readonly grace?: true;
+  /** What sounds with it, highest first. */
+  readonly chord?: readonly ChordNote[];
   /** The sign it needs here, half steps from the plain letter; none where the bar or the key says it already. */
   readonly accidental?: number;
   /** One entry a level of beams, the widest first; none for a flag of its own. */
@@ -95,6 +103,15 @@ export interface ScoreNote {
   readonly restsBefore: readonly ScoreRest[];
   /** What stands before it, above or below the staff, in the order it is written. */
   readonly directions: readonly Direction[];
+}
+
+/** A note under another at the same stem. */
+export interface ChordNote {
+  readonly pitch: Pitch;
+  readonly accidental?: number;
+  readonly finger?: Finger;
+  /** Its string, counted from the highest, 1. */
+  readonly string?: number;
 }
 
 export type Beam = 'begin' | 'continue' | 'end' | 'forward hook' | 'backward hook';

@@ -18,7 +18,7 @@ export const SavedStudy = z.object({
   /** The teacher's own name for it; without one it is called by its key and figure. */
   name: z.string().trim().max(200).optional(),
   recipe: Recipe,
-  fingering: z.array(SavedFinger).min(1).max(2000),
+  fingering: z.array(SavedFinger).min(1).max(4000),
   engine: z.number().int().min(1),
   /** Position name of the highest hand, for lists. */
   highestPosition: z.string().max(60),

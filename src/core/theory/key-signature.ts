@@ -28,7 +28,8 @@ export function keySignature(tonic: string, formId: FormId): KeySignature {
   return Math.abs(fifths) > 7 ? signatureOf(0, false) : signatureOf(fifths, true);
 }
 
-function signatureOf(fifths: number, standard: boolean): KeySignature {
+/** The signature of so many sharps, or flats below nought. */
+export function signatureOf(fifths: number, standard = true): KeySignature {
   const letters = fifths >= 0 ? SHARPS.slice(0, fifths) : [...SHARPS].reverse().slice(0, -fifths);
   const sign = fifths >= 0 ? '#' : 'b';
   return {

@@ -44,6 +44,9 @@ export function LibraryScreen() {
         <div className="flex flex-wrap items-center gap-2">
           {/* Schools, syllabuses and the book are worth a backup without a study, too. */}
           {studies.length > 0 ? <BackupActions /> : <BackupActions alone="export" />}
+          <Link to="/passage" className={buttonLook('quiet')}>
+            Open a passage
+          </Link>
           <Link to="/studies/new" className={buttonLook('strong')}>
             Build a study
           </Link>

@@ -12,7 +12,11 @@ export function Circle({ climbing }: { climbing: readonly Climbing[] }) {
         mode,
         keys: CIRCLE[mode].map((tonic) => {
           const here = climbing.filter(
-            ({ saved }) => saved && saved.recipe.tonic === tonic && isMinor(saved.recipe.form) === (mode === 'minor'),
+            ({ saved }) =>
+              saved &&
+              !saved.recipe.music &&
+              saved.recipe.tonic === tonic &&
+              isMinor(saved.recipe.form) === (mode === 'minor'),
           );
           return { tonic, set: here.length > 0, stands: here.some(({ standing }) => standing.stands) };
         }),

@@ -210,7 +210,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
         <div className="flex min-w-0 flex-wrap items-baseline gap-x-4">
           <h1 className="text-2xl leading-tight text-balance wrap-anywhere">{saved?.name ?? title}</h1>
           <p className="text-faint">
-            {saved?.name ? `${title} · ` : ''}
+            {saved?.name && saved.name !== title ? `${title} · ` : ''}
             {saved && recipe ? `${INSTRUMENT_TABLE[recipe.instrument].name} · ` : ''}
             {recipe ? signatureWords(recipe) : ''}
           </p>
@@ -241,6 +241,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
             canUndo={now.canUndo}
             canRedo={now.canRedo}
             pinned={pins.length}
+            passage={recipe?.music !== undefined}
             onUndo={stepBack}
             onReleaseAll={pinning.releaseAll}
             onExport={exportAs}

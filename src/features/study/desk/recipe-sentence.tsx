@@ -107,10 +107,6 @@ function ownRules(choices: Choices, followed: Sentence['followed'], firstFinger:
 const WhatIsPlayed = memo(function WhatIsPlayed({ choices, onChange }: Sentence) {
   const change = (part: Partial<Choices>): void => onChange(() => part);
   const instrument = instrumentFor(choices.instrument, choices.setUp);
-  const figure: FigureId = choices.figure ?? 'scale';
-  const octaves = choices.octaves ?? 1;
-  const most = mostOctaves(instrument, choices.tonic);
-  const starts = startsThatFit(choices.tonic, octaves, instrument);
   const setUps = setUpOptions(choices);
   const ownSchools = useOwnSchools();
   return (
@@ -133,6 +129,39 @@ const WhatIsPlayed = memo(function WhatIsPlayed({ choices, onChange }: Sentence)
         </>
       ) : null}{' '}
       plays{' '}
+      {choices.music ? (
+        <b className="font-serif">{choices.music.title}</b>
+      ) : (
+        <NotesAsked choices={choices} instrument={instrument} onChange={change} />
+      )}
+      , school{' '}
+      <Choice
+        label="School"
+        value={typeof choices.school === 'string' ? choices.school : (choices.school?.id ?? '')}
+        options={schoolOptions(choices, ownSchools)}
+        onChoose={(value) => change({ school: ownSchools.find((one) => one.id === value) ?? (value || undefined) })}
+      />
+      .
+    </p>
+  );
+});
+
+/** Which notes: tonic, form, figure, range and direction. */
+function NotesAsked({
+  choices,
+  instrument,
+  onChange: change,
+}: {
+  choices: Choices;
+  instrument: Instrument;
+  onChange: (part: Partial<Choices>) => void;
+}) {
+  const figure: FigureId = choices.figure ?? 'scale';
+  const octaves = choices.octaves ?? 1;
+  const most = mostOctaves(instrument, choices.tonic);
+  const starts = startsThatFit(choices.tonic, octaves, instrument);
+  return (
+    <>
       <Choice
         label="Tonic"
         value={choices.tonic}
@@ -183,17 +212,9 @@ const WhatIsPlayed = memo(function WhatIsPlayed({ choices, onChange }: Sentence)
         options={DIRECTIONS}
         onChoose={(value) => change({ direction: value as Choices['direction'] })}
       />
-      , school{' '}
-      <Choice
-        label="School"
-        value={typeof choices.school === 'string' ? choices.school : (choices.school?.id ?? '')}
-        options={schoolOptions(choices, ownSchools)}
-        onChoose={(value) => change({ school: ownSchools.find((one) => one.id === value) ?? (value || undefined) })}
-      />
-      .
-    </p>
+    </>
   );
-});
+}
 
 /** Under which rules, on which strings and in which hand; pins do not stand here either. */
 const HowItIsPlayed = memo(function HowItIsPlayed({ choices, followed, onChange }: Sentence) {

@@ -4,6 +4,7 @@ import { schoolOf, type Recipe } from '../../../core/recipe/recipe.ts';
 import { wayName } from '../../../core/fingering/reading/way-name.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { Button } from '../../../ui/button.tsx';
+import { NumberField } from '../../../ui/number-field.tsx';
 import { BowOffer } from '../bow/bow-offer.tsx';
 import { BowSection } from '../bow/bow-section.tsx';
 import { ChangesNote } from '../look/changes-note.tsx';
@@ -157,6 +158,21 @@ function ShiftsRoom({ desk: { listed, selection, onSelect } }: { desk: DeskView 
 }
 
 function BowRoom({ desk: { study, listed, editing, pinning, onSheet } }: { desk: DeskView }) {
+  if (study.recipe.music) {
+    return (
+      <p>
+        The bows are those of the music, at{' '}
+        <NumberField
+          label="Beats a minute"
+          value={study.recipe.bowing.bpm}
+          least={20}
+          most={400}
+          onNumber={(bpm) => editing.setBowing({ ...study.recipe.bowing, bpm })}
+        />{' '}
+        quarters a minute.
+      </p>
+    );
+  }
   return (
     <>
       <BowSection

@@ -14,12 +14,15 @@ const MORE: readonly (readonly [Sheet, string])[] = [
   ['help', 'Shortcuts …'],
 ];
 
+const OF_SCALES: readonly Sheet[] = ['keys', 'variations'];
+
 /** What can be done with the study as a whole, kept or not: undone, printed, exported, and what is rarer. */
 export const StudyActions = memo(function StudyActions({
   ready,
   canUndo,
   canRedo,
   pinned,
+  passage,
   onUndo,
   onReleaseAll,
   onExport,
@@ -33,6 +36,8 @@ export const StudyActions = memo(function StudyActions({
   canRedo: boolean;
   /** How many notes are pinned. */
   pinned: number;
+  /** It is music somebody else wrote: in no other key, with no other bow. */
+  passage: boolean;
   /** Takes a step back, or does it again. */
   onUndo: (forth: boolean) => void;
   onReleaseAll: () => void;
@@ -90,7 +95,7 @@ export const StudyActions = memo(function StudyActions({
           </Button>
         }
       >
-        {MORE.map(([sheet, words]) => (
+        {MORE.filter(([sheet]) => !passage || !OF_SCALES.includes(sheet)).map(([sheet, words]) => (
           <MenuAction key={sheet} onSelect={() => onSheet(sheet)}>
             {words}
           </MenuAction>

@@ -1,0 +1,77 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { EVERY_FEATURE } from '../../src/core/passage/read/every-feature.fixture.ts';
+import { Stage } from './stage.ts';
+
+describe('a passage somebody else wrote', () => {
+  let stage: Stage;
+  beforeAll(async () => {
+    stage = await Stage.open();
+  });
+  beforeEach(() => stage.fresh());
+  afterAll(() => stage.close());
+
+  const give = async (name: string, text: string): Promise<void> => {
+    const file = join(mkdtempSync(join(tmpdir(), 'step-ladder-music-')), name);
+    writeFileSync(file, text);
+    await (await stage.find(By.css('input[aria-label="A file of music"]'))).sendKeys(file);
+  };
+
+  it('is opened, fingered, written back with everything else as it was, and studied at the desk', async () => {
+    await stage.go('/');
+    await stage.click('Open a passage');
+    await give('every.musicxml', EVERY_FEATURE);
+    await stage.sees('Every & all');
+    await stage.sees('Repeats are played once');
+    await stage.choose('Voice', '1');
+    // Eleven notes, of which the last is two at once.
+    await stage.until(
+      'eleven notes engraved',
+      async () => (await stage.driver.findElements(By.css('.score .note'))).length >= 12,
+    );
+    await stage.sees('11 notes');
+    await stage.click('Write fingers into the file');
+    const back = readFileSync(await stage.downloaded('every.musicxml'), 'utf8');
+    const added = back.replaceAll(
+      /<notations><technical>(<fingering>\d<\/fingering>)?(<string>\d<\/string>)?<\/technical><\/notations>|<direction placement="above"><direction-type><words>[^<]*<\/words><\/direction-type><\/direction>/g,
+      '',
+    );
+    expect(back.length).toBeGreaterThan(EVERY_FEATURE.length);
+    expect(added).toBe(EVERY_FEATURE);
+
+    await stage.click('Keep it and open it at the desk');
+    await stage.score();
+    await stage.sees('Every & all');
+    // A finger is pinned there as in any study.
+    await (await stage.find(By.css('#n4 .notehead'))).click();
+    await stage.room('Note');
+    await stage.find(By.css('[aria-label="Ways to play this note"] [aria-current]'));
+    await stage.room('Bow');
+    await stage.sees('The bows are those of the music');
+    await stage.room('Grade');
+    await stage.driver.navigate().refresh();
+    await stage.score();
+    expect((await stage.kept()).length).toBe(1);
+  });
+
+  it('finds the scale in a tune written as letters, and opens it as a study', async () => {
+    await stage.go('/passage');
+    await give('tune.abc', 'X:1\nT:Letters\nM:4/4\nL:1/8\nK:D\nDEFG ABcd|dBGE A4|]\n');
+    await stage.sees('D major, one octave');
+    await stage.click('Open as a study');
+    await stage.score();
+    expect(await stage.chosen('Tonic')).toBe('D');
+    expect(await stage.chosen('Direction')).toBe('up');
+  });
+
+  it('says what is wrong with a file that is none, and with notes the instrument has not', async () => {
+    await stage.go('/passage');
+    await give('letter.xml', '<html><body>hello</body></html>');
+    await stage.sees('This XML file is no music: it begins with “html”.');
+    await give('low.abc', 'X:1\nT:Low\nM:4/4\nL:1/4\nK:C\nC,D,EF|GABc|]\n');
+    await stage.sees('lies below the lowest string of the violin');
+  });
+});
