@@ -1,9 +1,11 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
+import { z } from 'zod';
 import { classFiles } from '../src/core/classroom/class-score.ts';
 import { classPlanFrom, type ClassPlan } from '../src/core/classroom/class-plan.ts';
+import { readOptions } from './options.ts';
 import { readQuestion, sayOnClosedOutput } from './question.ts';
+import { answered } from './recipe-file.ts';
 import { studyAnswer } from './study-answer.ts';
 import { reasonOf } from './system-reasons.ts';
 
@@ -14,19 +16,15 @@ Options: --out DIR (writes score.musicxml, the teacher's score, and a part a sec
 
 /** The exit status: 0 for a class, 1 for a refusal, 2 when the question cannot be read at all. */
 async function main(): Promise<number> {
-  const out = readOut();
-  if (out === null) return 2;
+  const options = readOptions(z.object({ out: z.string().optional() }), { out: { type: 'string' } }, USAGE);
+  if (!options) return 2;
+  const { out } = options;
   const question = await readQuestion(EXAMPLE);
   if (!question) return 2;
   const plan = classPlanFrom(question);
   if (!plan.ok) return answered({ error: { path: plan.refusal.path, message: plan.refusal.message } }, 1);
   const failed = out === undefined ? undefined : written(plan.value, out);
   return failed ? answered({ error: { path: 'out', message: failed } }, 1) : answered(classAnswer(plan.value), 0);
-}
-
-function answered(answer: object, status: number): number {
-  process.stdout.write(`${JSON.stringify(answer)}\n`);
-  return status;
 }
 
 function classAnswer({ title, sections }: ClassPlan): object {
@@ -56,19 +54,6 @@ function written(plan: ClassPlan, out: string): string | undefined {
     return undefined;
   } catch (error) {
     return `“${file}” cannot be written: ${reasonOf(error)}`;
-  }
-}
-
-/** The folder to write to; null, with the reason said, where the options cannot be read. */
-function readOut(): string | undefined | null {
-  try {
-    return parseArgs({ options: { out: { type: 'string' } } }).values.out;
-  } catch (error) {
-    const option = /'(-[^']*)'/.exec((error as Error).message)?.[1];
-    process.stderr.write(
-      `${option ? `There is no option ${option}, or it needs a value.` : 'These options cannot be read.'}\n${USAGE}\n`,
-    );
-    return null;
   }
 }
 

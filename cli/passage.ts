@@ -1,8 +1,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { basename, extname, join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { z } from 'zod';
-import { parseJson, readOutside } from '../src/core/base/reading.ts';
+import { readOutside } from '../src/core/base/reading.ts';
 import { refused, type Outcome } from '../src/core/base/outcome.ts';
 import { instrumentFor, INSTRUMENTS } from '../src/core/instruments/instruments.ts';
 import { foundIn } from '../src/core/passage/found.ts';
@@ -16,7 +15,9 @@ import { onePart, withFingers } from '../src/core/score/into-file.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
 import { passageStudy, type PassageStudy } from '../src/core/study/passage-study.ts';
 import { loadEngraved } from './engraved.ts';
+import { readOptions } from './options.ts';
 import { sayOnClosedOutput } from './question.ts';
+import { answered, readJsonFile } from './recipe-file.ts';
 import { studyAnswer } from './study-answer.ts';
 import { reasonOf } from './system-reasons.ts';
 
@@ -57,12 +58,29 @@ const Options = z
 
 type Options = z.infer<typeof Options>;
 
+const TEXT = { type: 'string' } as const;
+const FLAG = { type: 'boolean' } as const;
+const OPTIONS = {
+  file: TEXT,
+  instrument: TEXT,
+  list: FLAG,
+  part: TEXT,
+  voice: TEXT,
+  from: TEXT,
+  to: TEXT,
+  rules: TEXT,
+  'keep-fingers': FLAG,
+  format: TEXT,
+  out: TEXT,
+  into: FLAG,
+} as const;
+
 /** The hand's fields of a recipe, as a file of rules holds them. */
 const Rules = z.strictObject({ ...handFields, setUp: playerFields.setUp, ways: Recipe.shape.ways }).partial();
 
 /** The exit status: 0 when all is fingered, 1 when some or all is refused, 2 when nothing can be read at all. */
 async function main(): Promise<number> {
-  const options = readOptions();
+  const options = readOptions(Options, OPTIONS, USAGE);
   if (!options) return 2;
   const file = await readFile(options.file);
   if (!file.ok) return answered({ error: errorOf(file) }, file.refusal.code === 'no-such-file' ? 2 : 1);
@@ -82,11 +100,6 @@ async function main(): Promise<number> {
   const written = options.out === undefined ? undefined : write(file.value, study.value, options, options.out);
   if (written && 'error' in written) return answered(written, 1);
   return answered({ ...answerOf(file.value, study.value), ...written }, study.value.leftOut.length > 0 ? 1 : 0);
-}
-
-function answered(answer: object, status: number): number {
-  process.stdout.write(`${JSON.stringify(answer)}\n`);
-  return status;
 }
 
 function errorOf({ refusal }: { readonly refusal: { readonly path: string; readonly message: string } }): object {
@@ -115,15 +128,8 @@ function partsOf({ music }: MusicFile): object[] {
 }
 
 function readRules(path: string): Outcome<z.infer<typeof Rules>> {
-  try {
-    const json = parseJson(readFileSync(path, 'utf8'));
-    if (json) return readOutside(Rules, json.value);
-    return refused('unreadable', 'rules', {
-      reason: `The rules “${path}” are not JSON. They are an object such as {"openStrings": "never"}.`,
-    });
-  } catch (error) {
-    return refused('no-such-file', 'rules', { file: path, reason: reasonOf(error) });
-  }
+  const json = readJsonFile(path, 'rules');
+  return json.ok ? readOutside(Rules, json.value) : json;
 }
 
 function answerOf({ format, music }: MusicFile, { chosen, study, leftOut }: PassageStudy): object {
@@ -185,38 +191,6 @@ function write(
   } catch (error) {
     return { error: { path: 'out', message: `“${file}” cannot be written: ${reasonOf(error)}` } };
   }
-}
-
-function readOptions(): Options | undefined {
-  try {
-    const text = { type: 'string' } as const;
-    const flag = { type: 'boolean' } as const;
-    const { values } = parseArgs({
-      options: {
-        file: text,
-        instrument: text,
-        list: flag,
-        part: text,
-        voice: text,
-        from: text,
-        to: text,
-        rules: text,
-        'keep-fingers': flag,
-        format: text,
-        out: text,
-        into: flag,
-      },
-    });
-    const parsed = Options.safeParse(values);
-    if (parsed.success) return parsed.data;
-    process.stderr.write(`${parsed.error.issues[0]?.message}\n${USAGE}\n`);
-  } catch (error) {
-    const option = /'(-[^']*)'/.exec((error as Error).message)?.[1];
-    process.stderr.write(
-      `${option ? `There is no option ${option}, or it needs a value.` : 'These options cannot be read.'}\n${USAGE}\n`,
-    );
-  }
-  return undefined;
 }
 
 sayOnClosedOutput();

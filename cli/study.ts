@@ -1,6 +1,5 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { z } from 'zod';
 import { parseJson } from '../src/core/base/reading.ts';
 import { EngineMemory } from '../src/core/fingering/fingering.ts';
@@ -13,6 +12,7 @@ import { fitSection, standingOf } from '../src/core/grading/grade-study.ts';
 import { readSyllabus, sectionFor, type Ask, type Section } from '../src/core/grading/syllabus.ts';
 import { buildFrom, type BuiltStudy } from '../src/core/study/build.ts';
 import { refused, type Outcome } from '../src/core/base/outcome.ts';
+import { readOptions } from './options.ts';
 import { sayOnClosedOutput } from './question.ts';
 import { studyAnswer } from './study-answer.ts';
 import { reasonOf } from './system-reasons.ts';
@@ -34,7 +34,8 @@ const Options = z
 type Options = z.infer<typeof Options>;
 
 async function main(): Promise<number> {
-  const options = readOptions();
+  const text = { type: 'string' } as const;
+  const options = readOptions(Options, { format: text, out: text, grade: text }, USAGE);
   if (!options) return 2;
   const recipes = await readRecipes();
   if (!recipes) return 2;
@@ -73,23 +74,6 @@ function safely(input: unknown): Outcome<BuiltStudy> {
   } catch (error) {
     return refused('fault', '', { reason: (error as Error).message });
   }
-}
-
-function readOptions(): Options | undefined {
-  try {
-    const { values } = parseArgs({
-      options: { format: { type: 'string' }, out: { type: 'string' }, grade: { type: 'string' } },
-    });
-    const parsed = Options.safeParse(values);
-    if (parsed.success) return parsed.data;
-    process.stderr.write(`${parsed.error.issues[0]?.message}\n${USAGE}\n`);
-  } catch (error) {
-    const option = /'(-[^']*)'/.exec((error as Error).message)?.[1];
-    process.stderr.write(
-      `${option ? `There is no option ${option}, or it needs a value.` : 'These options cannot be read.'}\n${USAGE}\n`,
-    );
-  }
-  return undefined;
 }
 
 /** Grades studies by the syllabus of a file; null, with the reason said, where that can't be read. */

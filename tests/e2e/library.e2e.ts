@@ -3,8 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { DEMO_PASSAGES } from '../../demo/passages.ts';
 import { DEMO_STUDIO } from '../../demo/studio.ts';
 import { Stage } from './stage.ts';
+
+/** Everything the demonstration's library shows. */
+const IN_DEMO = DEMO_STUDIO.length + DEMO_PASSAGES.length;
 
 describe('the library', () => {
   let stage: Stage;
@@ -14,7 +18,7 @@ describe('the library', () => {
   beforeEach(async () => {
     await stage.fresh();
     await stage.go('/?studio=demo');
-    await stage.until('the demonstration studio', async () => (await rows()).length === DEMO_STUDIO.length);
+    await stage.until('the demonstration studio', async () => (await rows()).length === IN_DEMO);
   });
   afterAll(() => stage.close());
 
@@ -30,15 +34,15 @@ describe('the library', () => {
   it('opens with the demonstration, apart from the teacher’s own library, and can be reset', async () => {
     await stage.click('Actions for Pella, first scale');
     await stage.click('Delete');
-    await stage.until('one study fewer', async () => (await rows()).length === DEMO_STUDIO.length - 1);
+    await stage.until('one study fewer', async () => (await rows()).length === IN_DEMO - 1);
     await stage.click('Reset the demonstration');
-    await stage.until('the demonstration as it was', async () => (await rows()).length === DEMO_STUDIO.length);
+    await stage.until('the demonstration as it was', async () => (await rows()).length === IN_DEMO);
     await stage.click('Go to your own library');
     await stage.sees('Nothing here yet.');
     await stage.driver.navigate().refresh();
     await stage.sees('Nothing here yet.');
     await stage.go('/?studio=demo');
-    await stage.until('the demonstration again', async () => (await rows()).length === DEMO_STUDIO.length);
+    await stage.until('the demonstration again', async () => (await rows()).length === IN_DEMO);
   });
 
   it('deletes with undo, duplicates and renames', async () => {

@@ -1,0 +1,53 @@
+import { readFileSync } from 'node:fs';
+import { z } from 'zod';
+import { TEMPERAMENTS } from '../src/core/intonation/temperament.ts';
+import { listen } from '../src/core/listening/listen.ts';
+import { HEARING_LEVELS } from '../src/core/listening/verdict.ts';
+import { readWave } from '../src/core/sound/read-wave.ts';
+import { readOptions } from './options.ts';
+import { sayOnClosedOutput } from './question.ts';
+import { answered, readStudy } from './recipe-file.ts';
+import { reasonOf } from './system-reasons.ts';
+
+const USAGE = `Hears a recording and compares it with a recipe: --recipe FILE --audio FILE.wav
+Options: --temperament ${TEMPERAMENTS.join('|')}   --a 440|auto   --level ${HEARING_LEVELS.map(({ id }) => id).join('|')}`;
+
+const HERTZ = 'The A is a number of hertz from 380 to 480, or auto.';
+
+const Options = z.object({
+  recipe: z.string({ error: 'Name the recipe with --recipe FILE.' }),
+  audio: z.string({ error: 'Name the recording with --audio FILE.wav.' }),
+  temperament: z
+    .enum(TEMPERAMENTS, { error: `The temperament is one of: ${TEMPERAMENTS.join(', ')}.` })
+    .default('equal'),
+  a: z
+    .union([z.literal('auto'), z.coerce.number({ error: HERTZ }).min(380, HERTZ).max(480, HERTZ)], { error: HERTZ })
+    .default('auto'),
+  level: z.string().default('beginner'),
+});
+
+/** The exit status: 0 for a report, 1 for a refusal, 2 when the options cannot be read. */
+function main(): number {
+  const text = { type: 'string' } as const;
+  const options = readOptions(Options, { recipe: text, audio: text, temperament: text, a: text, level: text }, USAGE);
+  if (!options) return 2;
+  const study = readStudy(options.recipe);
+  if (!study.ok) return answered({ error: { path: study.refusal.path, message: study.refusal.message } }, 1);
+  const level = HEARING_LEVELS.find(({ id }) => id === options.level);
+  if (!level) {
+    const message = `The level is one of: ${HEARING_LEVELS.map(({ id }) => id).join(', ')}.`;
+    return answered({ error: { path: 'level', message } }, 1);
+  }
+  let bytes: Uint8Array;
+  try {
+    bytes = readFileSync(options.audio);
+  } catch (error) {
+    return answered({ error: { path: 'audio', message: `“${options.audio}” cannot be read: ${reasonOf(error)}` } }, 1);
+  }
+  const sound = readWave(bytes);
+  if (!sound.ok) return answered({ error: { path: 'audio', message: sound.refusal.message } }, 1);
+  return answered(listen(study.value, sound.value, { temperament: options.temperament, a: options.a, level }), 0);
+}
+
+sayOnClosedOutput();
+process.exitCode = main();

@@ -1,0 +1,37 @@
+import { readFileSync } from 'node:fs';
+import { refused, type Outcome } from '../src/core/base/outcome.ts';
+import { parseJson } from '../src/core/base/reading.ts';
+import { titleOf } from '../src/core/recipe/title.ts';
+import type { ScoredStudy } from '../src/core/score/scored-study.ts';
+import { buildFrom } from '../src/core/study/build.ts';
+import { reasonOf } from './system-reasons.ts';
+
+/** A file of JSON; refused with the path of the option that names it. */
+export function readJsonFile(file: string, option: string): Outcome<unknown> {
+  try {
+    const json = parseJson(readFileSync(file, 'utf8'));
+    if (json) return { ok: true, value: json.value };
+    return refused('unreadable', option, { reason: `“${file}” is not JSON.` });
+  } catch (error) {
+    return refused('no-such-file', option, { file, reason: reasonOf(error) });
+  }
+}
+
+/** The study of a recipe in a file, under its best way. A list of one recipe is one. */
+export function readStudy(file: string): Outcome<ScoredStudy> {
+  const json = readJsonFile(file, 'recipe');
+  if (!json.ok) return json;
+  const list: unknown = json.value;
+  const built = buildFrom(Array.isArray(list) ? list[0] : list);
+  if (!built.ok) return built;
+  const { recipe, passage, ways } = built.value;
+  const [way] = ways;
+  if (!way) throw new Error('A built study has at least one way.');
+  return { ok: true, value: { title: titleOf(recipe), recipe, passage, way } };
+}
+
+/** An answer on standard output, and the exit status that goes with it. */
+export function answered(answer: object, status: number): number {
+  process.stdout.write(`${JSON.stringify(answer)}\n`);
+  return status;
+}

@@ -1,0 +1,285 @@
+import { printed } from '../theory/pitch.ts';
+import { listed, plural, spelledCount } from '../base/words.ts';
+import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
+import { centsFrom, millimetresOf, type Temperament } from '../intonation/temperament.ts';
+import { stringLength } from '../instruments/instruments.ts';
+import type { ScoredStudy } from '../score/scored-study.ts';
+import { aligned, type AskedNote } from './alignment.ts';
+import type { HeardNote } from './heard-notes.ts';
+import { HEARING_LEVELS, verdictOf, type HearingLevel, type Verdict } from './verdict.ts';
+
+/** One note of the study, as it was heard the last time it was played. */
+export interface ReportedNote {
+  readonly at: number;
+  readonly heard: boolean;
+  /** Against the temperament, flat below nought. */
+  readonly cents?: number;
+  /** Seconds. */
+  readonly onset?: number;
+  readonly length?: number;
+  /** How often it was played. */
+  readonly times: number;
+  /** Another note was played in its place. */
+  readonly wrong?: true;
+}
+
+/** Where a shift landed. */
+export interface ReportedShift {
+  readonly from: number;
+  readonly to: number;
+  readonly cents: number;
+  /** Towards the bridge above nought. */
+  readonly millimetres: number;
+}
+
+/** A recording compared with a study. */
+export interface Report {
+  readonly notes: readonly ReportedNote[];
+  readonly shifts: readonly ReportedShift[];
+  /** Heard, and no note of the study. */
+  readonly extra: readonly { readonly onset: number; readonly length: number; readonly midi: number }[];
+  /** Beats a minute; nothing where too little was heard. */
+  readonly bpm: number | null;
+  /** How far beats swing, as a share of a beat. */
+  readonly evenness: number | null;
+  /** Hz of the A it is played by. */
+  readonly a: number;
+  /** Share of the study's notes that were heard, 0 to 1. */
+  readonly coverage: number;
+  readonly begunAgain: number;
+  readonly verdict: Verdict;
+  /** What a teacher would say, the most useful first; at most five. */
+  readonly says: readonly string[];
+}
+
+/** By what a recording is judged. */
+export interface Hearing {
+  readonly temperament: Temperament;
+  /** Hz of the A, or found from the recording. */
+  readonly a: number | 'auto';
+  readonly level: HearingLevel;
+}
+
+export const USUAL_HEARING: Hearing = { temperament: 'equal', a: 'auto', level: HEARING_LEVELS[0] };
+
+/** A note off by more than this is another note, half steps. */
+const ANOTHER = 0.65;
+/** An instrument is tuned within so much of A = 440 to either side, half steps. */
+const TUNED_WITHIN = 0.7;
+
+/** Compares what was heard with a study. */
+export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearing: Hearing = USUAL_HEARING): Report {
+  const asked = askedNotes(study, hearing.temperament);
+  const offset = hearing.a === 'auto' ? tuningOf(heard, asked) : 12 * Math.log2(hearing.a / 440);
+  const alignment = aligned(heard, asked, offset);
+  const plays = new Map<number, HeardNote[]>();
+  const order: { at: number; note: HeardNote }[] = [];
+  heard.forEach((note, k) => {
+    const at = alignment[k];
+    if (at === undefined) return;
+    plays.set(at, [...(plays.get(at) ?? []), note]);
+    order.push({ at, note });
+  });
+  const notes = asked.map(({ midi }, at): ReportedNote => {
+    const all = plays.get(at) ?? [];
+    const last = all.at(-1);
+    if (!last) return { at, heard: false, times: 0 };
+    const away = last.midi - midi - offset;
+    const near = away - 12 * Math.round(away / 12);
+    const wrong = Math.abs(near) > ANOTHER;
+    return {
+      at,
+      heard: true,
+      cents: Math.round(100 * (wrong ? away : near) * 10) / 10,
+      onset: rounded(last.onset),
+      length: rounded(last.length),
+      times: all.length,
+      ...(wrong ? { wrong: true as const } : {}),
+    };
+  });
+  const shifts = study.way.shifts.flatMap(({ from, to }): ReportedShift[] => {
+    const note = notes[to];
+    const finger = study.way.fingers[to];
+    if (note?.cents === undefined || note.wrong || !finger) return [];
+    const length = stringLength(study.recipe.instrument, study.recipe.setUp);
+    return [
+      {
+        from,
+        to,
+        cents: note.cents,
+        millimetres: Math.round(10 * millimetresOf(note.cents, finger.stop, length)) / 10,
+      },
+    ];
+  });
+  const begunAgain = order.filter(({ at }, k) => at < (order[k - 1]?.at ?? at)).length;
+  const beat = beatOf(order, asked);
+  const { level } = hearing;
+  const judged = notes.filter(({ heard: was }) => was);
+  const off = (times: number): number =>
+    judged.filter(({ cents = 0, wrong }) => !wrong && Math.abs(cents) > times * level.cents).length;
+  const coverage = judged.length / Math.max(1, asked.length);
+  const grounds = {
+    coverage,
+    off: off(1),
+    farOff: off(2),
+    wrong: judged.filter(({ wrong }) => wrong).length,
+    leftOut: asked.length - judged.length,
+    begunAgain,
+    late: beat.late.filter((share) => Math.abs(share) > Math.max(level.beat, 0.25)).length,
+    notes: asked.length,
+  };
+  const verdict = verdictOf(grounds);
+  const extra = heard.flatMap(({ onset, length, midi }, k) =>
+    alignment[k] === undefined ? [{ onset: rounded(onset), length: rounded(length), midi: rounded(midi) }] : [],
+  );
+  return {
+    notes,
+    shifts,
+    extra,
+    bpm: beat.bpm,
+    evenness: beat.evenness,
+    a: Math.round(440 * 2 ** (offset / 12) * 10) / 10,
+    coverage: rounded(coverage),
+    begunAgain,
+    verdict,
+    says: sentences(study, { notes, shifts, begunAgain, verdict, coverage, level, bpm: beat.bpm }),
+  };
+}
+
+/** The notes of a study as the ear compares them. */
+export function askedNotes({ passage, recipe }: ScoredStudy, temperament: Temperament): AskedNote[] {
+  const onsets = new Map<number, number>();
+  for (const { at, again, onset } of timeNotes(passage, recipe.bowing, recipe.form === 'chromatic')) {
+    if (again === 0) onsets.set(at, onset / TICKS_PER_BEAT);
+  }
+  return passage.notes.map(({ pitch, at }) => ({
+    midi: pitch.midi + centsFrom(pitch, passage.tonic, temperament) / 100,
+    beat: onsets.get(at) ?? at,
+  }));
+}
+
+/** How far everything lies above A = 440, half steps: the middle of what fits best among the tunings tried. */
+function tuningOf(heard: readonly HeardNote[], asked: readonly AskedNote[]): number {
+  const tries = [0, -0.35, 0.35].map((offset) => {
+    const alignment = aligned(heard, asked, offset);
+    const away = heard.flatMap((note, k) => {
+      const at = alignment[k];
+      const midi = at === undefined ? undefined : asked[at]?.midi;
+      const by = midi === undefined ? Number.NaN : note.midi - midi;
+      return Math.abs(by) < 1.2 ? [by] : [];
+    });
+    return away;
+  });
+  const best = tries.reduce((most, one) => (one.length > most.length ? one : most));
+  const middle = median(best);
+  return Math.abs(middle) <= TUNED_WITHIN ? middle : 0;
+}
+
+/** Tempo by the middle of all steps, how far single steps swing, and how late each note is, in beats. */
+function beatOf(
+  order: readonly { readonly at: number; readonly note: HeardNote }[],
+  asked: readonly AskedNote[],
+): { readonly bpm: number | null; readonly evenness: number | null; readonly late: readonly number[] } {
+  const steps = order.slice(1).flatMap(({ at, note }, k) => {
+    const before = order[k];
+    if (!before || at !== before.at + 1) return [];
+    const beats = (asked[at]?.beat ?? 0) - (asked[before.at]?.beat ?? 0);
+    return beats > 0 ? [{ seconds: note.onset - before.note.onset, beats }] : [];
+  });
+  if (steps.length < 3) return { bpm: null, evenness: null, late: [] };
+  const usual = median(steps.map(({ seconds, beats }) => seconds / beats));
+  // Without what was stopped at or hurried over, all steps together tell the tempo.
+  const steady = steps.filter(({ seconds, beats }) => Math.abs(seconds / beats / usual - 1) < 0.25);
+  const sum = (of: (step: (typeof steps)[number]) => number): number => steady.reduce((all, one) => all + of(one), 0);
+  const beat = sum(({ seconds }) => seconds) / sum(({ beats }) => beats);
+  const late = steps.map(({ seconds, beats }) => seconds / beat - beats);
+  const swing = Math.sqrt(late.reduce((sum, one) => sum + one * one, 0) / late.length);
+  return { bpm: Math.round((60 / beat) * 10) / 10, evenness: rounded(swing), late };
+}
+
+interface Told {
+  readonly notes: readonly ReportedNote[];
+  readonly shifts: readonly ReportedShift[];
+  readonly begunAgain: number;
+  readonly verdict: Verdict;
+  readonly coverage: number;
+  readonly level: HearingLevel;
+  readonly bpm: number | null;
+}
+
+/** At most five sentences, in the order a teacher would say them. */
+function sentences({ way, passage }: ScoredStudy, told: Told): string[] {
+  const { notes, shifts, begunAgain, verdict, coverage, level, bpm } = told;
+  if (verdict === 'unclear') {
+    const share = Math.round(100 * coverage);
+    return [
+      `Too little can be heard to judge it: ${share} of 100 notes. Play nearer, or choose the recording of this study.`,
+    ];
+  }
+  const list: string[] = [];
+  const name = (at: number): string => printed(passage.notes[at]?.pitch.name ?? '');
+  const worst = shifts
+    .filter(({ cents }) => Math.abs(cents) > level.cents)
+    .toSorted((a, b) => Math.abs(b.cents) - Math.abs(a.cents))[0];
+  if (worst) {
+    const far = Math.max(1, Math.round(Math.abs(worst.millimetres)));
+    const flat = worst.cents < 0;
+    list.push(
+      `The shift to ${name(worst.to)} lands ${Math.round(Math.abs(worst.cents))} cents ${flat ? 'flat' : 'sharp'}: aim ${far} ${plural(far, 'millimetre')} ${flat ? 'higher' : 'lower'}.`,
+    );
+  }
+  const finger = worstFinger(way.fingers, notes, level.cents);
+  if (finger) list.push(finger);
+  const left = notes.filter(({ heard }) => !heard);
+  if (left.length > 0)
+    list.push(
+      `${left.length === 1 ? 'One note was' : `${left.length} notes were`} left out: ${listed(left.slice(0, 3).map(({ at }) => name(at)))}.`,
+    );
+  const wrong = notes.filter((note) => note.wrong);
+  if (wrong.length > 0) list.push(`Another note stood for ${listed(wrong.slice(0, 3).map(({ at }) => name(at)))}.`);
+  if (begunAgain > 0) list.push(`It was begun again ${begunAgain === 1 ? 'once' : spelledCount(begunAgain, 'time')}.`);
+  if (list.length === 0)
+    list.push(verdict === 'clean' ? 'Every note was there, in tune and in time.' : 'The beat was not steady.');
+  if (bpm !== null) list.push(`It was played at ${Math.round(bpm)} beats a minute.`);
+  return list.slice(0, 5);
+}
+
+/** `Third finger on D: 28 cents low`, where one finger of a string lies off again and again. */
+function worstFinger(
+  fingers: ScoredStudy['way']['fingers'],
+  notes: readonly ReportedNote[],
+  allowed: number,
+): string | undefined {
+  const places = new Map<string, number[]>();
+  for (const { at, cents, wrong } of notes) {
+    const finger = fingers[at];
+    if (cents === undefined || wrong || !finger || finger.finger === 0) continue;
+    const key = `${finger.finger} ${finger.string}`;
+    places.set(key, [...(places.get(key) ?? []), cents]);
+  }
+  const off = [...places]
+    .filter(([, cents]) => cents.length > 1 && Math.abs(median(cents)) > 0.6 * allowed)
+    .toSorted((a, b) => Math.abs(median(b[1])) - Math.abs(median(a[1])))[0];
+  if (!off) return undefined;
+  const [finger = '', string = ''] = off[0].split(' ');
+  const cents = Math.round(median(off[1]));
+  const words = {
+    T: 'The thumb',
+    1: 'The first finger',
+    2: 'The second finger',
+    3: 'The third finger',
+    4: 'The fourth finger',
+  }[finger];
+  return `${words ?? 'A finger'} on ${string}: ${Math.abs(cents)} cents ${cents < 0 ? 'low' : 'high'}.`;
+}
+
+function median(list: readonly number[]): number {
+  if (list.length === 0) return 0;
+  const sorted = list.toSorted((a, b) => a - b);
+  const half = Math.floor(sorted.length / 2);
+  return sorted.length % 2 === 1 ? (sorted[half] ?? 0) : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
+}
+
+function rounded(value: number): number {
+  return Math.round(value * 1000) / 1000;
+}
