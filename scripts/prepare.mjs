@@ -56,12 +56,12 @@ export function installPackages() {
 
 /** Installs Debian packages for the programs that are missing. */
 export function installPrograms(programs) {
-  const missing = programs.filter(({ program }) => !onPath(program));
+  const missing = programs.filter(({ program, file }) => (file ? !existsSync(file) : !onPath(program)));
   if (missing.length === 0) return;
   const packages = missing.map(({ debian }) => debian);
   if (!onPath('apt-get')) {
     giveUp(
-      `Missing: ${missing.map(({ program }) => program).join(', ')}, and there is no apt to install them with. Install ${packages.join(', ')} by hand, then run the command again.`,
+      `Missing: ${missing.map(({ program, file }) => program ?? file).join(', ')}, and there is no apt to install them with. Install ${packages.join(', ')} by hand, then run the command again.`,
     );
   }
   const root = process.getuid?.() === 0;

@@ -6,6 +6,9 @@ installPrograms([
   { program: 'xmllint', debian: 'libxml2-utils' },
   { program: 'chromium', debian: 'chromium' },
   { program: 'chromedriver', debian: 'chromium-driver' },
+  // An instrument nobody here made, for the ear to be tried on; its voices come with it.
+  { program: 'fluidsynth', debian: 'fluidsynth' },
+  { file: '/usr/share/sounds/sf2/TimGM6mb.sf2', debian: 'timgm6mb-soundfont' },
 ]);
 installPackages();
 

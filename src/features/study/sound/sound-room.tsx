@@ -8,6 +8,7 @@ import type { Playing } from '../../../core/sound/sound-plan.ts';
 import { printed } from '../../../core/theory/pitch.ts';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
+import { HearRecording } from './hear-recording.tsx';
 import type { DroneChoice, Sounding } from './use-sounding.ts';
 
 const TEMPERAMENT_WORDS: Readonly<Record<Temperament, string>> = {
@@ -25,18 +26,21 @@ const DRONE_OCTAVES = [-1, 0, 1];
 /** The room of the sound: everything on how the study is played. */
 export const SoundRoom = memo(function SoundRoom({ study, sounding }: { study: ScoredStudy; sounding: Sounding }) {
   return (
-    <ListenSentence
-      instrument={study.recipe.instrument}
-      setUp={study.recipe.setUp}
-      tonic={study.recipe.tonic}
-      tuning={tuningOf(study)}
-      playing={sounding.playing}
-      drone={sounding.drone}
-      loop={sounding.loop}
-      onPlaying={sounding.setPlaying}
-      onDrone={sounding.setDrone}
-      onLoop={sounding.setLoop}
-    />
+    <>
+      <ListenSentence
+        instrument={study.recipe.instrument}
+        setUp={study.recipe.setUp}
+        tonic={study.recipe.tonic}
+        tuning={tuningOf(study)}
+        playing={sounding.playing}
+        drone={sounding.drone}
+        loop={sounding.loop}
+        onPlaying={sounding.setPlaying}
+        onDrone={sounding.setDrone}
+        onLoop={sounding.setLoop}
+      />
+      <HearRecording study={study} playing={sounding.playing} />
+    </>
   );
 });
 
