@@ -1,4 +1,4 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
@@ -46,6 +46,11 @@ describe('a recording brought from home', () => {
     expect(Math.abs(Number(cents) - 42)).toBeLessThanOrEqual(4);
     expect(Number(far)).toBeGreaterThanOrEqual(4);
     expect(Number(far)).toBeLessThanOrEqual(6);
+    await stage.click('As CSV');
+    const [head = '', ...lines] = readFileSync(await stage.downloaded('.csv'), 'utf8').split('\n');
+    expect(head).toBe('note,pitch,string,finger,heard,cents,"begins, s","lasts, s",times,"shift, mm"');
+    expect(lines).toHaveLength(43);
+    expect(lines[0]).toMatch(/^1,A3,G,1,yes,/);
     await stage.choose('Octaves', 'two octaves');
     await stage.until(
       'what was heard gone',

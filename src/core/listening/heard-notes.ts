@@ -1,3 +1,4 @@
+import { median } from '../base/median.ts';
 import { HOP, type Frame } from './pitch-track.ts';
 
 /** One note that was heard. */
@@ -155,12 +156,6 @@ function cutAtBows(frames: readonly Frame[], from: number, to: number): { from: 
     if (least && loud(at) < DIP * Math.min(before, after)) cuts.push(at);
   }
   return cuts.map((cut, k) => ({ from: cut, to: cuts[k + 1] ?? to }));
-}
-
-function median(list: readonly number[]): number {
-  const sorted = list.toSorted((a, b) => a - b);
-  const half = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1 ? (sorted[half] ?? 0) : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
 }
 
 /** The list without its lowest and highest quarter: a vibrato swings alike to both sides. */

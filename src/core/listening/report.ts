@@ -1,3 +1,4 @@
+import { median } from '../base/median.ts';
 import { printed } from '../theory/pitch.ts';
 import { listed, plural, spelledCount } from '../base/words.ts';
 import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
@@ -271,13 +272,6 @@ function worstFinger(
     4: 'The fourth finger',
   }[finger];
   return `${words ?? 'A finger'} on ${string}: ${Math.abs(cents)} cents ${cents < 0 ? 'low' : 'high'}.`;
-}
-
-function median(list: readonly number[]): number {
-  if (list.length === 0) return 0;
-  const sorted = list.toSorted((a, b) => a - b);
-  const half = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1 ? (sorted[half] ?? 0) : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
 }
 
 function rounded(value: number): number {

@@ -1,3 +1,4 @@
+import { toast } from 'sonner';
 import type { ClassPlan } from '../../core/classroom/class-plan.ts';
 import { sectionNames } from '../../core/classroom/class-plan.ts';
 import { Section } from '../../core/classroom/class-ask.ts';
@@ -117,7 +118,12 @@ export function SectionTable({
                       type="button"
                       className="text-sm underline"
                       aria-label={`Remove ${names[place]}`}
-                      onClick={() => onChange({ sections: sections.toSpliced(place, 1) })}
+                      onClick={() => {
+                        onChange({ sections: sections.toSpliced(place, 1) });
+                        toast(`${names[place]} is taken out.`, {
+                          action: { label: 'Undo', onClick: () => onChange({ sections }) },
+                        });
+                      }}
                     >
                       Remove
                     </button>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { fileName } from '../../core/base/file-name.ts';
 import { counted } from '../../core/base/words.ts';
 import { INSTRUMENT_TABLE, instrumentFor, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
@@ -292,16 +292,12 @@ function Fingered({
                 {foundWords(one)}, {octaveWords(one.recipe.octaves)}
               </span>
               <span className="text-faint">{barWords(barOf(one.from), barOf(one.to))}</span>
-              <a
+              <Link
                 className="underline decoration-rule underline-offset-4"
-                href={`/studies/new?${toAddress({ ...FIRST_CHOICES, ...one.recipe }, 0).toString()}`}
-                onClick={(event) => {
-                  event.preventDefault();
-                  void navigate(`/studies/new?${toAddress({ ...FIRST_CHOICES, ...one.recipe }, 0).toString()}`);
-                }}
+                to={`/studies/new?${toAddress({ ...FIRST_CHOICES, ...one.recipe }, 0).toString()}`}
               >
                 Open as a study
-              </a>
+              </Link>
             </li>
           ))}
         </ul>

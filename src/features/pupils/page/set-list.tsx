@@ -87,7 +87,7 @@ export function SetList({
                 {ready ? <span className="block text-sm text-faint">{inHundred(ready.chance)}</span> : null}
               </td>
               <td className="no-print py-1.5 text-right">
-                {saved ? (
+                {saved && !saved.recipe.music ? (
                   <Button kind="quiet" aria-label={`Link of ${title}`} onClick={() => void copyLink(saved)}>
                     Link
                   </Button>

@@ -1,8 +1,10 @@
 import { useEffect, useState } from 'react';
 import { decodeRecording } from '../../../audio/recording.ts';
+import { fileName } from '../../../core/base/file-name.ts';
 import { draws } from '../../../core/base/draws.ts';
 import { InventedPupil } from '../../../core/listening/invented-pupil.ts';
 import type { Sound } from '../../../core/listening/pitch-track.ts';
+import { reportCsv } from '../../../core/listening/report-csv.ts';
 import { USUAL_HEARING, type Report } from '../../../core/listening/report.ts';
 import { HEARING_LEVELS, type Verdict } from '../../../core/listening/verdict.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
@@ -10,6 +12,7 @@ import type { Playing } from '../../../core/sound/sound-plan.ts';
 import { printed } from '../../../core/theory/pitch.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';
+import { download } from '../../../ui/download.ts';
 import { FileButton } from '../../../ui/file-button.tsx';
 import { troubleWords } from '../../../ui/say-trouble.ts';
 import { listener } from '../../../workers/listener.ts';
@@ -136,6 +139,22 @@ function Heard({ study, name, report }: { study: ScoredStudy; name: string; repo
         A = {report.a.toFixed(1)} Hz
         {report.bpm === null ? '' : `, ${Math.round(report.bpm)} beats a minute`}, {Math.round(100 * report.coverage)}{' '}
         of 100 notes heard
+      </p>
+      <p className="flex gap-2">
+        <Button
+          kind="quiet"
+          onClick={() => download(fileName(`${study.title} heard`, 'csv'), reportCsv(study, report), 'text/csv')}
+        >
+          As CSV
+        </Button>
+        <Button
+          kind="quiet"
+          onClick={() =>
+            download(fileName(`${study.title} heard`, 'json'), JSON.stringify(report, null, 1), 'application/json')
+          }
+        >
+          As JSON
+        </Button>
       </p>
     </>
   );
