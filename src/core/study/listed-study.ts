@@ -13,6 +13,7 @@ export const ListedStudy = z.object({
   instrument: z.enum(INSTRUMENTS),
   tonic: z.string(),
   form: z.enum(FORMS.map((form) => form.id) as [FormId, ...FormId[]]),
+  /** 0 for a passage somebody else wrote. */
   octaves: z.number(),
   highestPosition: z.string(),
   updated: z.string(),
@@ -27,7 +28,8 @@ export function nameOf({ name, title }: Pick<ListedStudy, 'name' | 'title'>): st
 
 /** A kept study as it stands in a list. */
 export function listed({ id, name, recipe, highestPosition, updated }: SavedStudy): ListedStudy {
-  const { instrument, tonic, form, octaves } = recipe;
+  const { instrument, tonic, form } = recipe;
+  const octaves = recipe.music ? 0 : recipe.octaves;
   const entry = { id, title: titleOf(recipe), instrument, tonic, form, octaves, highestPosition, updated };
   return name === undefined ? entry : { ...entry, name };
 }

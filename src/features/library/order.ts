@@ -86,6 +86,6 @@ export function choicesAmong(
     instrument: each('instrument', 'instrument', ({ instrument }) => INSTRUMENT_TABLE[instrument].name),
     tonic: each('key', 'tonic', ({ tonic }) => printed(tonic)),
     form: each('key', 'form', ({ form }) => formOf(form).name).sort((a, b) => WORDS.compare(a.label, b.label)),
-    octaves: each('octaves', 'octaves', ({ octaves }) => String(octaves)),
+    octaves: each('octaves', 'octaves', ({ octaves }) => (octaves === 0 ? 'passages' : String(octaves))),
   };
 }

@@ -148,6 +148,7 @@ const Row = memo(function Row({
   study: ListedStudy;
 }) {
   const { instrument } = study;
+  const named = study.name !== undefined && study.name !== study.title;
   return (
     <tr
       ref={measure}
@@ -163,9 +164,9 @@ const Row = memo(function Row({
           {nameOf(study)}
         </Link>
         <span className="block font-sans text-sm font-normal text-faint">
-          {study.name ? study.title : null}
+          {named ? study.title : null}
           <span className="sm:hidden">
-            {study.name ? ' · ' : ''}
+            {named ? ' · ' : ''}
             {INSTRUMENT_TABLE[instrument].name}, up to {study.highestPosition}
           </span>
         </span>
@@ -174,7 +175,9 @@ const Row = memo(function Row({
       <td className="hidden py-2 pr-4 md:table-cell">
         {printed(study.tonic)} {formOf(study.form).name}
       </td>
-      <td className="hidden py-2 pr-4 md:table-cell">{octaveWords(study.octaves).split(' ')[0]}</td>
+      <td className="hidden py-2 pr-4 md:table-cell">
+        {study.octaves === 0 ? 'a passage' : octaveWords(study.octaves).split(' ')[0]}
+      </td>
       <td className="hidden py-2 pr-4 sm:table-cell">{study.highestPosition}</td>
       <td className="py-2 text-right">
         <StudyRowActions study={study} name={nameOf(study)} />

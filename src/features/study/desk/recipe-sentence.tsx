@@ -11,8 +11,8 @@ import { memo, useState } from 'react';
 import { capital } from '../../../core/base/words.ts';
 import type { Finger } from '../../../core/instruments/frame.ts';
 import type { School } from '../../../core/schools/school.ts';
-import { SCHOOLS } from '../../../core/schools/schools.ts';
-import { type Instrument } from '../../../core/instruments/instrument.ts';
+import { schoolNamed, SCHOOLS } from '../../../core/schools/schools.ts';
+import { HAND_SYSTEMS, type Instrument } from '../../../core/instruments/instrument.ts';
 import type { Recipe } from '../../../core/recipe/recipe.ts';
 import { FIGURE_NAMES, FIGURES, type FigureId } from '../../../core/theory/figure.ts';
 import { formOf } from '../../../core/theory/form.ts';
@@ -90,11 +90,20 @@ function ownRules(choices: Choices, followed: Sentence['followed'], firstFinger:
   const said = (options: readonly Option[], value: string | undefined): string =>
     options.find((option) => option.value === value)?.label ?? '';
   const instrument = instrumentFor(choices.instrument, choices.setUp);
+  // A rule that was chosen is as usual where it says what would hold without it.
+  const { school } = choices;
+  const usual = typeof school === 'string' ? schoolNamed(school)?.rules : school?.rules;
   return [
     choices.melodicDescent === 'ascending' ? 'coming down with the notes of the way up' : '',
-    choices.openStrings ? `open strings ${said(OPEN_STRING_OPTIONS, followed.openStrings)}` : '',
-    choices.return ? `the way down ${said(RETURN_OPTIONS, followed.return)}` : '',
-    choices.handSystem ? `the hand ${said(HAND_OPTIONS, followed.handSystem)}` : '',
+    choices.openStrings && choices.openStrings !== (usual?.openStrings ?? 'free')
+      ? `open strings ${said(OPEN_STRING_OPTIONS, followed.openStrings)}`
+      : '',
+    choices.return && choices.return !== (usual?.return ?? 'auto')
+      ? `the way down ${said(RETURN_OPTIONS, followed.return)}`
+      : '',
+    choices.handSystem && choices.handSystem !== (usual?.handSystem ?? HAND_SYSTEMS[0])
+      ? `the hand ${said(HAND_OPTIONS, followed.handSystem)}`
+      : '',
     choices.strings ? `strings ${said(stringOptions(instrument, choices.strings), choices.strings.join('.'))}` : '',
     choices.positions
       ? `hand ${said(positionOptions(instrument, choices.positions), positionValue(choices.positions))}`
