@@ -55,7 +55,7 @@ function Plan({ record }: { record: ClassRecord }) {
   return (
     <article className="class-plan">
       <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1">
-        <h1 className="min-w-60 flex-1 text-3xl">
+        <h1 className="max-w-full min-w-60 flex-auto text-3xl">
           <input
             aria-label="Name of the class"
             key={name}
@@ -66,7 +66,7 @@ function Plan({ record }: { record: ClassRecord }) {
               if (next && next !== name) change({ name: next });
               else event.currentTarget.value = name;
             }}
-            className="w-full min-w-0 border-b border-transparent bg-transparent font-serif font-bold hover:border-rule focus:border-accent"
+            className="max-w-full min-w-60 border-b border-transparent bg-transparent font-serif font-bold [field-sizing:content] hover:border-rule focus:border-accent"
           />
         </h1>
         {worked ? <ClassFiles plan={worked} name={name} /> : null}
