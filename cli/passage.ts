@@ -1,10 +1,13 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { basename, extname, join } from 'node:path';
+import { VerovioToolkit } from 'verovio/esm';
+import createVerovioModule from 'verovio/wasm';
 import { z } from 'zod';
 import { readOutside } from '../src/core/base/reading.ts';
 import { refused, type Outcome } from '../src/core/base/outcome.ts';
 import { instrumentFor, INSTRUMENTS } from '../src/core/instruments/instruments.ts';
 import { foundIn } from '../src/core/passage/found.ts';
+import { engravedBy } from '../src/core/passage/read/engraved.ts';
 import { readMusicFile, type MusicFile } from '../src/core/passage/read/music-file.ts';
 import { handFields } from '../src/core/recipe/hand-rules.ts';
 import { playerFields } from '../src/core/recipe/player.ts';
@@ -14,7 +17,6 @@ import { scoreOf } from '../src/core/score/from-study.ts';
 import { onePart, withFingers } from '../src/core/score/into-file.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
 import { passageStudy, type PassageStudy } from '../src/core/study/passage-study.ts';
-import { loadEngraved } from './engraved.ts';
 import { readOptions } from './options.ts';
 import { sayOnClosedOutput } from './question.ts';
 import { answered, readJsonFile } from './recipe-file.ts';
@@ -113,7 +115,7 @@ async function readFile(path: string): Promise<Outcome<MusicFile>> {
   } catch (error) {
     return refused('no-such-file', 'file', { file: path, reason: reasonOf(error) });
   }
-  return readMusicFile(bytes, await loadEngraved());
+  return readMusicFile(bytes, engravedBy(new VerovioToolkit(await createVerovioModule())));
 }
 
 function partsOf({ music }: MusicFile): object[] {

@@ -10,6 +10,7 @@ import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
 import { buildStudy } from '../core/study/build.ts';
 import type { Outcome } from '../core/base/outcome.ts';
+import { engravedBy } from '../core/passage/read/engraved.ts';
 import type { MusicFile } from '../core/passage/read/music-file.ts';
 import type { ClassPlan } from '../core/classroom/class-plan.ts';
 import { classScore } from '../core/classroom/class-score.ts';
@@ -64,13 +65,7 @@ const engraver = {
   /** Reads a file of music, whatever it is. */
   async readMusic(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
     const [verovio, { readMusicFile }] = await Promise.all([ready(), import('../core/passage/read/music-file.ts')]);
-    return readMusicFile(bytes, (text, format) => {
-      verovio.setOptions({ inputFrom: format });
-      if (!verovio.loadData(text)) return undefined;
-      const mei = verovio.getMEI();
-      verovio.renderToMIDI();
-      return { mei, sounding: (id) => verovio.getMIDIValuesForElement(id)?.pitch };
-    });
+    return readMusicFile(bytes, engravedBy(verovio));
   },
 
   /** Engraves a study as one SVG picture of all its systems, to be kept as a file. */

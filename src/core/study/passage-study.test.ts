@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { EngineMemory } from '../fingering/fingering.ts';
+import { wayNames } from '../fingering/reading/way-name.ts';
 import type { Candidate } from '../fingering/search/candidate.ts';
 import { bestPath, sweep } from '../fingering/search/lattice.ts';
 import { rememberHands } from '../fingering/search/mirrored.ts';
@@ -138,5 +139,19 @@ describe('a passage somebody else wrote', () => {
       expect(strings[index(under!.string)]!.open + under!.stop).toBe(passage.notes[at]!.chord![0]!.midi);
       if (finger !== 0 && under!.finger !== 0) expect(under!.finger).not.toBe(finger);
     });
+  });
+});
+
+describe('what is said of a passage', () => {
+  it('names its ways without a way up that it does not have', () => {
+    fc.assert(
+      fc.property(arbitraryMusic({ min: 8, max: 20 }), ({ instrument, music }) => {
+        const { ways, passage, recipe } = playable({ instrument, tonic: 'C', music, ways: 6 });
+        const names = wayNames(ways, { passage, recipe });
+        expect(new Set(names).size).toBe(ways.length);
+        for (const name of names) expect(name).not.toContain('going up');
+      }),
+      { numRuns: 40, seed: 12 },
+    );
   });
 });

@@ -1,4 +1,4 @@
-import { refused, type Outcome } from '../base/outcome.ts';
+import type { Outcome } from '../base/outcome.ts';
 import { choices } from '../base/words.ts';
 import { chordFits } from '../fingering/chord-fits.ts';
 import { EngineMemory } from '../fingering/fingering.ts';
@@ -6,8 +6,8 @@ import { instrumentFor, type InstrumentId } from '../instruments/instruments.ts'
 import { choose, type Choice, type Chosen, type LeftOut } from '../passage/read/choose.ts';
 import type { ReadMusic } from '../passage/read/read-music.ts';
 import { readRecipe, type Recipe } from '../recipe/recipe.ts';
-import { CIRCLE } from '../theory/key-signature.ts';
-import { parsePitch, printed } from '../theory/pitch.ts';
+import { keyOfSignature } from '../theory/key-signature.ts';
+import { parsePitch, printed, type Pitch } from '../theory/pitch.ts';
 import { buildStudy, type BuiltStudy } from './build.ts';
 
 /** What the hand is told of a passage besides its notes: the hand's fields of a recipe. */
@@ -57,32 +57,37 @@ export function passageRecipe(
   if (!found.ok) return found;
   const { chosen, leftOut } = withoutWideChords(found.value, asked.value);
   const own = keepFingers ? chosen.pins.filter(({ at }) => !asked.value.pins.some((pin) => pin.at === at)) : [];
-  const { tonic, form } = keyOf(chosen.key);
+  const { tonic, mode } = keyOfSignature(chosen.key.fifths, chosen.key.minor ? 'minor' : 'major');
   const recipe = readRecipe({
     ...rules,
     instrument,
     tonic,
-    form,
+    form: mode === 'minor' ? 'natural-minor' : 'major',
     music: chosen.music,
     pins: [...asked.value.pins, ...own],
   });
   return recipe.ok ? { ok: true, value: { recipe: recipe.value, chosen, leftOut } } : recipe;
 }
 
-/** The key a signature stands for. */
-function keyOf({ fifths, minor }: Chosen['key']): { tonic: string; form: 'major' | 'natural-minor' } {
-  const line = ['Cb', 'Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#', 'G#', 'D#', 'A#'];
-  const tonic = line[fifths + 7 + (minor ? 3 : 0)] ?? CIRCLE.major[0];
-  return { tonic, form: minor ? 'natural-minor' : 'major' };
-}
-
 /** Leaves the lower notes of a chord out where no hand takes them with the highest, and says so. */
 function withoutWideChords(chosen: Chosen, recipe: Recipe): { chosen: Chosen; leftOut: LeftOut[] } {
+  // The same few chords come back again and again.
+  const known = new Map<string, boolean>();
+  const fits = (names: readonly string[]): boolean => {
+    const key = names.join();
+    const answer =
+      known.get(key) ??
+      chordFits(
+        names.map((name) => parsePitch(name) as Pitch),
+        recipe,
+      );
+    known.set(key, answer);
+    return answer;
+  };
   const leftOut = [...chosen.leftOut];
   const notes = chosen.music.notes.map((note, at) => {
     if (!note.chord) return note;
-    const midi = [note.pitch, ...note.chord].map((name) => parsePitch(name)?.midi ?? 0);
-    if (chordFits(midi, recipe)) return note;
+    if (fits([note.pitch, ...note.chord])) return note;
     const { measure, beat } = chosen.places[at] ?? { measure: '', beat: 1 };
     const names = choices([note.pitch, ...note.chord].map(printed));
     const message = `Bar ${measure}, beat ${beat}: no hand takes ${names} together. The highest is fingered, the rest left out.`;
@@ -91,10 +96,4 @@ function withoutWideChords(chosen: Chosen, recipe: Recipe): { chosen: Chosen; le
     return alone;
   });
   return { chosen: { ...chosen, music: { ...chosen.music, notes } }, leftOut };
-}
-
-/** What cannot be fingered, as one refusal; nothing where everything can. */
-export function leftOutRefusal(leftOut: readonly LeftOut[]): ReturnType<typeof refused> | undefined {
-  const [first] = leftOut;
-  return first && refused('unreadable', 'file', { reason: leftOut.map(({ message }) => message).join(' ') });
 }

@@ -77,3 +77,12 @@ export const CIRCLE = {
 export function circleFor(form: FormId): readonly string[] {
   return isMinor(form) ? CIRCLE.minor : CIRCLE.major;
 }
+
+/**
+ * The key a signature stands for.
+ * @example keyOfSignature(-3, 'minor') // { tonic: 'C', mode: 'minor' }
+ */
+export function keyOfSignature(fifths: number, mode: NamedKey['mode']): NamedKey {
+  const major: NamedKey = { tonic: Note.transposeFifths('C', fifths), mode: 'major' };
+  return mode === 'major' ? major : relativeKey(major);
+}

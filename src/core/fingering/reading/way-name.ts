@@ -77,8 +77,9 @@ function nameAmong(way: Way, ways: readonly Way[], study: Study): string {
   return [...start, ...(telling === undefined ? places.slice(0, start.length > 0 ? 1 : 2) : [telling])].join(', ');
 }
 
+/** The notes a way is called by: those going up, all of a line that comes down or goes as it will. */
 function risingOf(way: Way, passage: Passage): readonly FingeredNote[] {
-  return passage.top === 0 ? way.fingers : way.fingers.slice(0, passage.top + 1);
+  return passage.top === 0 || passage.course === 'free' ? way.fingers : way.fingers.slice(0, passage.top + 1);
 }
 
 /** Where the hand arrives going up, in order: `third position on A`. */

@@ -7,7 +7,8 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { VIOLIN } from '../../instruments/violin.ts';
 import { choose, type Choice, type Chosen } from './choose.ts';
 import { EVERY_FEATURE } from './every-feature.fixture.ts';
-import { readMusicFile, type Engraved, type MusicFile } from './music-file.ts';
+import { engravedBy, type Engraved } from './engraved.ts';
+import { readMusicFile, type MusicFile } from './music-file.ts';
 
 const { Midi } = midiLibrary;
 let toolkit: VerovioToolkit;
@@ -15,13 +16,7 @@ let engraved: Engraved;
 
 beforeAll(async () => {
   toolkit = new VerovioToolkit(await createVerovioModule());
-  engraved = (text, format) => {
-    toolkit.setOptions({ inputFrom: format });
-    if (!toolkit.loadData(text)) return undefined;
-    const mei = toolkit.getMEI();
-    toolkit.renderToMIDI();
-    return { mei, sounding: (id) => toolkit.getMIDIValuesForElement(id)?.pitch };
-  };
+  engraved = engravedBy(toolkit);
 });
 
 function file(text: string | Uint8Array): MusicFile {

@@ -1,15 +1,10 @@
 import { unzipSync } from 'fflate';
 import { granted, refused, type Outcome } from '../../base/outcome.ts';
-import { readMei, type SoundingPitch } from './mei-file.ts';
+import type { Engraved } from './engraved.ts';
+import { readMei } from './mei-file.ts';
 import { readMusicXml } from './musicxml-file.ts';
 import type { ReadMusic } from './read-music.ts';
 import { readXml, within } from './xml-tree.ts';
-
-/** What an engraver makes of MEI or ABC: the same as MEI of its own, with what each note sounds. */
-export type Engraved = (
-  text: string,
-  format: 'mei' | 'abc',
-) => { readonly mei: string; readonly sounding: SoundingPitch } | undefined;
 
 /** A file of music, read. */
 export interface MusicFile {

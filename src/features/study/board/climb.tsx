@@ -1,6 +1,7 @@
 import { counted } from '../../../core/base/words.ts';
 import { partNames } from '../../../core/passage/from-ask.ts';
 import { memo } from 'react';
+import type { Course } from '../../../core/passage/passage.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { handBlocks } from '../../../core/fingering/reading/hand-blocks.ts';
 import { apart, LABEL_LINE } from './labels.ts';
@@ -30,6 +31,9 @@ const LETTER = 6.5;
 const STRING_LETTER = 10;
 const SHIFT_LETTER = 9;
 const UP = -LABEL_LINE / 2;
+
+/** What a row is called that holds all of a line. */
+const COURSE_WORDS: Readonly<Record<Course, string>> = { up: 'going up', down: 'coming down', 'up-down': '', free: '' };
 
 /** The whole study at a glance: pitch rising over time, a block for each hand, shifts between blocks. */
 export const Climb = memo(function Climb({
@@ -64,12 +68,12 @@ export const Climb = memo(function Climb({
           notes: all.slice(passage.parts[part], passage.parts[part + 1]),
           backwards: false,
         }))
-      : top > 0 && top < notes.length - 1 && !inARow
+      : passage.course === 'up-down' && !inARow
         ? [
             { title: 'going up', notes: all.slice(0, top + 1), backwards: false },
             { title: 'coming down', notes: all.slice(top), backwards: true },
           ]
-        : [{ title: inARow ? '' : top === 0 ? 'coming down' : 'going up', notes: all, backwards: false }];
+        : [{ title: inARow ? '' : COURSE_WORDS[passage.course], notes: all, backwards: false }];
   const longest = Math.max(...rows.map((row) => row.notes.length));
   const pitches = notes.map((note) => note.pitch.midi);
   const low = Math.min(...pitches);

@@ -9,7 +9,7 @@ import { strainOf } from '../../../core/shifts/strain.ts';
 export const HandPatterns = memo(function HandPatterns({ study }: { study: ScoredStudy }) {
   const { way, recipe, passage } = study;
   const strings = instrumentFor(recipe.instrument, recipe.setUp).strings.map((string) => string.name);
-  const { top, notes } = passage;
+  const { top } = passage;
   const there = way.fingers.slice(0, top + 1);
   const back = way.fingers.slice(top);
   const rows = (fingers: ScoredStudy['way']['fingers']): Row[] => {
@@ -20,7 +20,7 @@ export const HandPatterns = memo(function HandPatterns({ study }: { study: Score
     }));
   };
   // A melodic minor comes down by other places than it went up: two patterns, not one laid on the other.
-  const both = top > 0 && top < notes.length - 1 && passage.parts.length === 1;
+  const both = passage.course === 'up-down' && passage.parts.length === 1;
   const up = rows(both ? there : way.fingers);
   const down = both ? rows(back) : up;
   const apart = JSON.stringify(up) !== JSON.stringify(down);
