@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fifthsBetween, keySignature, parallelKey, relativeKey } from './key-signature.ts';
+import { fifthsBetween, keyOfSignature, keySignature, parallelKey, relativeKey } from './key-signature.ts';
 
 /** The table of key signatures printed in every rudiments book: major key, its minor, sharps or flats. */
 const TABLE: readonly (readonly [major: string, minor: string, fifths: number])[] = [
@@ -57,5 +57,12 @@ describe('key signatures', () => {
     expect(fifthsBetween('C', 'F')).toBe(1);
     expect(fifthsBetween('C', 'F#')).toBe(6);
     expect(fifthsBetween('Ab', 'E')).toBe(4);
+  });
+
+  it('stand for the keys of the table, major and minor', () => {
+    for (const [major, minor, fifths] of TABLE) {
+      expect(keyOfSignature(fifths, 'major')).toEqual({ tonic: major, mode: 'major' });
+      expect(keyOfSignature(fifths, 'minor')).toEqual({ tonic: minor, mode: 'minor' });
+    }
   });
 });
