@@ -8,6 +8,7 @@ installPrograms([
 ]);
 installPackages();
 if (run(PROGRAMS.tsx, ['bench/practice.ts']) !== 0) giveUp('The benchmark of practice failed.');
+if (run(PROGRAMS.tsx, ['bench/hearing.ts']) !== 0) giveUp('The benchmark of the ear failed.');
 if (run(PROGRAMS.tsx, ['bench/music.ts']) !== 0) giveUp('The benchmark of passages and hearing failed.');
 if (run(PROGRAMS.tsx, ['bench/engine.ts']) !== 0) giveUp('The engine’s benchmark failed.');
 if (run(PROGRAMS.vite, ['build', '--logLevel', 'warn']) !== 0) giveUp('The application could not be built.');

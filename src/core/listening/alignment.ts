@@ -25,8 +25,9 @@ const COST = {
   extra: 6,
   /** A note left out, each. */
   leftOut: 3,
-  /** The note before begun again. */
+  /** The note before begun again; and where its sound only sank, the note before going on. */
   again: 3,
+  goesOn: 0.4,
   /** Stopped and gone back, with a silence before it and without. */
   back: 3.5,
   backWithout: 8,
@@ -74,7 +75,7 @@ export function aligned(heard: readonly HeardNote[], asked: readonly AskedNote[]
       const own = farness(note.midi - (asked[n - 1] as AskedNote).midi - offset);
       const tries: [number, number][] = [
         [earlier, (cost[earlier] as number) + COST.leftOut * (n - 1 - earlier)],
-        [n, (cost[n] as number) + COST.again],
+        [n, (cost[n] as number) + (note.sank ? COST.goesOn : COST.again)],
       ];
       const beyond = later[n + 1] ?? -1;
       if (beyond > 0) tries.push([beyond, (cost[beyond] as number) + back]);

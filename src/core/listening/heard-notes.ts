@@ -12,6 +12,8 @@ export interface HeardNote {
   readonly slide: number;
   /** Silence before it, seconds. */
   readonly silence: number;
+  /** The pitch is that of the note before, and the sound only sank between them: a new bow, or one bow that swells. */
+  readonly sank?: true;
 }
 
 /** Another note begins where the pitch leaves the last by so much, half steps, for so many frames. */
@@ -21,6 +23,10 @@ const FRAMES = 3;
 const LEANS = { by: 0.34, frames: 12 } as const;
 /** A new bow on the same pitch: the sound falls under this share of what it was and comes back. */
 const DIP = 0.55;
+/** Falls it under this share, it is a new bow for certain. */
+const STOPS = 0.2;
+/** A bow that begins anew sounds at least at this share of the one before. */
+const RINGS = 0.25;
 /** Shorter than this nothing is a note, seconds. */
 const SHORTEST = 0.06;
 
@@ -28,6 +34,7 @@ interface Run {
   readonly from: number;
   readonly to: number;
   readonly midi: number;
+  readonly sank: boolean;
 }
 
 /** Frames gathered into notes: where the pitch changes, where there was silence, where a bow begins anew. */
@@ -43,7 +50,14 @@ export function heardNotes(frames: readonly Frame[]): HeardNote[] {
     const slides = before && silent <= 1 && gap > 5 ? gap * HOP : 0;
     const onset = slides > 0 ? timeOf(frames, run.from) - slides : edge(frames, before, run);
     const end = timeOf(frames, run.to);
-    notes.push({ onset, length: end - onset, midi: run.midi, slide: slides, silence: Math.max(0, onset - reached) });
+    notes.push({
+      onset,
+      length: end - onset,
+      midi: run.midi,
+      slide: slides,
+      silence: Math.max(0, onset - reached),
+      ...(run.sank && { sank: true as const }),
+    });
     reached = end;
   });
   return notes;
@@ -63,9 +77,9 @@ function edge(frames: readonly Frame[], before: Run | undefined, run: Run): numb
   const level = median(frames.slice(run.from, run.to).map(({ loud }) => loud));
   const dips = (frames[least]?.loud ?? 0) < 0.5 * level;
   if (dips) {
-    // From the least on, the first moment it sounds again.
+    // From the least on, the first moment it sounds again: loud enough, or with its pitch, where a bow swells slowly.
     let at = least;
-    while (at < run.to && (frames[at]?.loud ?? 0) < 0.25 * level) at += 1;
+    while (at < run.from && (frames[at]?.loud ?? 0) < 0.25 * level) at += 1;
     return timeOf(frames, at);
   }
   return before ? (timeOf(frames, before.to) + timeOf(frames, run.from)) / 2 : timeOf(frames, run.from);
@@ -137,25 +151,31 @@ function runsOf(frames: readonly Frame[]): { from: number; to: number }[] {
 function settled(runs: readonly { from: number; to: number }[], frames: readonly Frame[]): Run[] {
   return runs
     .flatMap(({ from, to }) => cutAtBows(frames, from, to))
-    .flatMap(({ from, to }): Run[] => {
+    .flatMap(({ from, to, sank }): Run[] => {
       const within = frames.slice(from, to).flatMap(({ midi }) => midi ?? []);
       if ((to - from) * HOP < SHORTEST || within.length === 0) return [];
       // The beginning may still be finding its place, and a window at either end hears its neighbours.
       const inner = within.length > 12 ? within.slice(4, -4) : within.length > 6 ? within.slice(2, -2) : within;
-      return [{ from, to, midi: mean(middleHalf(inner)) }];
+      return [{ from, to, midi: mean(middleHalf(inner)), sank }];
     });
 }
 
-function cutAtBows(frames: readonly Frame[], from: number, to: number): { from: number; to: number }[] {
-  const cuts = [from];
+function cutAtBows(
+  frames: readonly Frame[],
+  from: number,
+  to: number,
+): { readonly from: number; readonly to: number; readonly sank: boolean }[] {
+  const cuts = [{ at: from, sank: false }];
   const loud = (at: number): number => frames[at]?.loud ?? 0;
   for (let at = from + 4; at < to - 4; at += 1) {
-    const before = Math.max(...frames.slice(Math.max(cuts.at(-1) ?? from, at - 12), at).map((one) => one.loud));
+    const before = Math.max(...frames.slice(Math.max(cuts.at(-1)?.at ?? from, at - 12), at).map((one) => one.loud));
     const after = Math.max(...frames.slice(at + 1, Math.min(to, at + 12)).map((one) => one.loud));
     const least = loud(at) <= loud(at - 1) && loud(at) < loud(at + 1);
-    if (least && loud(at) < DIP * Math.min(before, after)) cuts.push(at);
+    const share = loud(at) / Math.min(before, after);
+    // What comes back much softer than it went is a room, or a string ringing on.
+    if (least && share < DIP && after > RINGS * before) cuts.push({ at, sank: share > STOPS });
   }
-  return cuts.map((cut, k) => ({ from: cut, to: cuts[k + 1] ?? to }));
+  return cuts.map(({ at, sank }, k) => ({ from: at, to: cuts[k + 1]?.at ?? to, sank }));
 }
 
 /** The list without its lowest and highest quarter: a vibrato swings alike to both sides. */

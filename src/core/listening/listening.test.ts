@@ -14,7 +14,7 @@ import type { HeardNote } from './heard-notes.ts';
 import { Fault, InventedPupil } from './invented-pupil.ts';
 import { listen } from './listen.ts';
 import { performanceOf } from './performance.ts';
-import { USUAL_HEARING, type Report } from './report.ts';
+import { reportOf, USUAL_HEARING, type Report } from './report.ts';
 import { verdictOf } from './verdict.ts';
 
 function studyOf(input: RecipeInput): ScoredStudy {
@@ -125,6 +125,21 @@ describe('a recording is heard', () => {
     expect(listen(study, { samples: bowedSound(played, few), rate: RATE }).verdict).toBe('unclear');
   });
 
+  it('as one note where a bow only swells, and as two where it begins anew', () => {
+    const study = studyOf({ instrument: 'violin', tonic: 'C', start: 'C4', octaves: 1 });
+    const heard = (again: Partial<HeardNote>): Report => {
+      const notes = study.passage.notes.flatMap(({ pitch }, at): HeardNote[] => {
+        const one = { onset: at, length: at === 3 ? 0.4 : 0.9, midi: pitch.midi, slide: 0, silence: 0 };
+        return at === 3 ? [one, { ...one, ...again, onset: at + 0.4, length: 0.5, midi: pitch.midi + 0.09 }] : [one];
+      });
+      return reportOf(study, notes, { ...USUAL_HEARING, a: 440 });
+    };
+    const swells = heard({ sank: true });
+    expect(swells.notes[3]).toMatchObject({ times: 1, length: 0.9, onset: 3 });
+    expect(swells.notes[3]!.cents).toBeCloseTo(5, 1);
+    expect(heard({}).notes[3]).toMatchObject({ times: 2, length: 0.5, onset: 3.4 });
+  });
+
   it('against the temperament that is asked', () => {
     const study = studyOf({ instrument: 'violin', tonic: 'C', start: 'C4', octaves: 1 });
     const pupil = InventedPupil.parse({ seed: 2 });
@@ -175,7 +190,7 @@ describe('the likeliest reading', () => {
         const away = one.midi - few[at]!.midi;
         sum += Math.min((away / 0.3) ** 2, Math.abs(away) < 2.6 ? 5 : 9);
         if (at > last) sum += 3 * (at - last - 1);
-        else if (at === last) sum += 3;
+        else if (at === last) sum += one.sank ? 0.4 : 3;
         else sum += one.silence >= 0.25 ? 3.5 : 8;
         last = at;
       });
@@ -183,9 +198,15 @@ describe('the likeliest reading', () => {
     };
     fc.assert(
       fc.property(
-        fc.array(fc.tuple(fc.integer({ min: 590, max: 660 }), fc.boolean()), { minLength: 1, maxLength: 5 }),
+        fc.array(fc.tuple(fc.integer({ min: 590, max: 660 }), fc.constantFrom('stop', 'sank', 'goes')), {
+          minLength: 1,
+          maxLength: 5,
+        }),
         (drawn) => {
-          const list = drawn.map(([tenths, stop], k) => note(tenths / 10, k, stop ? 0.5 : 0));
+          const list = drawn.map(([tenths, how], k) => ({
+            ...note(tenths / 10, k, how === 'stop' ? 0.5 : 0),
+            ...(how === 'sank' && { sank: true as const }),
+          }));
           const all = list.reduce<(number | undefined)[][]>(
             (readings) => readings.flatMap((one) => [undefined, 0, 1, 2, 3].map((at) => [...one, at])),
             [[]],

@@ -24,7 +24,7 @@ export const HOP = 0.01;
 /** So many periods of the lowest note fit into what is listened to at once. */
 const PERIODS = 3.2;
 /** How clear a pitch must be, 0 to 1. */
-const CLEAR = 0.82;
+const CLEAR = 0.68;
 /** Below this note half the samples tell as much in half the time: C3. */
 const LOW = 48;
 /** What is so far under the loudest is silence, decibels. */

@@ -5,7 +5,7 @@ import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import { centsFrom, millimetresOf, type Temperament } from '../intonation/temperament.ts';
 import { stringLength } from '../instruments/instruments.ts';
 import type { ScoredStudy } from '../score/scored-study.ts';
-import { aligned, type AskedNote } from './alignment.ts';
+import { aligned, type Alignment, type AskedNote } from './alignment.ts';
 import type { HeardNote } from './heard-notes.ts';
 import { HEARING_LEVELS, verdictOf, type HearingLevel, type Verdict } from './verdict.ts';
 
@@ -73,14 +73,9 @@ export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearin
   const asked = askedNotes(study, hearing.temperament);
   const offset = hearing.a === 'auto' ? tuningOf(heard, asked) : 12 * Math.log2(hearing.a / 440);
   const alignment = aligned(heard, asked, offset);
+  const order = inOrder(heard, alignment);
   const plays = new Map<number, HeardNote[]>();
-  const order: { at: number; note: HeardNote }[] = [];
-  heard.forEach((note, k) => {
-    const at = alignment[k];
-    if (at === undefined) return;
-    plays.set(at, [...(plays.get(at) ?? []), note]);
-    order.push({ at, note });
-  });
+  for (const { at, note } of order) plays.set(at, [...(plays.get(at) ?? []), note]);
   const notes = asked.map(({ midi }, at): ReportedNote => {
     const all = plays.get(at) ?? [];
     const last = all.at(-1);
@@ -147,6 +142,29 @@ export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearin
   };
 }
 
+interface Played {
+  readonly at: number;
+  readonly note: HeardNote;
+}
+
+/** Which note of the study was played when; one whose sound only sank and came back is one. */
+function inOrder(heard: readonly HeardNote[], alignment: Alignment): Played[] {
+  const order: Played[] = [];
+  heard.forEach((note, k) => {
+    const at = alignment[k];
+    if (at === undefined) return;
+    const before = order.at(-1);
+    if (before?.at !== at || !note.sank) {
+      order.push({ at, note });
+      return;
+    }
+    const length = note.onset + note.length - before.note.onset;
+    const midi = (before.note.midi * before.note.length + note.midi * note.length) / (before.note.length + note.length);
+    order[order.length - 1] = { at, note: { ...before.note, length, midi } };
+  });
+  return order;
+}
+
 /** The notes of a study as the ear compares them. */
 export function askedNotes({ passage, recipe }: ScoredStudy, temperament: Temperament): AskedNote[] {
   const onsets = new Map<number, number>();
@@ -178,7 +196,7 @@ function tuningOf(heard: readonly HeardNote[], asked: readonly AskedNote[]): num
 
 /** Tempo by the middle of all steps, how far single steps swing, and how late each note is, in beats. */
 function beatOf(
-  order: readonly { readonly at: number; readonly note: HeardNote }[],
+  order: readonly Played[],
   asked: readonly AskedNote[],
 ): { readonly bpm: number | null; readonly evenness: number | null; readonly late: readonly number[] } {
   const steps = order.slice(1).flatMap(({ at, note }, k) => {
