@@ -44,7 +44,7 @@ const ALONG_THE_FLOW = FLOW.map((folder, place) => ({
 const ONE_WAY = [
   { target: './src/core', from: './src', except: ['./core'] },
   { target: './src/workers', from: './src', except: ['./core', './workers'] },
-  { target: './src/audio', from: './src', except: ['./core', './audio'] },
+  { target: './src/audio', from: './src', except: ['./core', './workers', './audio'] },
   { target: './src/ui', from: './src', except: ['./ui'] },
   { target: './src/data', from: './src', except: ['./core', './workers', './data'] },
   { target: './src/features', from: './src/app' },

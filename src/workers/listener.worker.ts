@@ -1,16 +1,51 @@
 import { expose } from 'comlink';
 import { bowedSound, RATE } from '../core/listening/bowed-sound.ts';
+import { follower, type Follower, type Sign } from '../core/listening/follower.ts';
+import { heardNotes } from '../core/listening/heard-notes.ts';
 import type { InventedPupil } from '../core/listening/invented-pupil.ts';
 import { listening } from '../core/listening/listen.ts';
 import { performanceOf } from '../core/listening/performance.ts';
-import type { Sound } from '../core/listening/pitch-track.ts';
-import type { Hearing, Report } from '../core/listening/report.ts';
+import { liveTrack, type Frame, type Sound } from '../core/listening/pitch-track.ts';
+import { askedNotes, reportOf, type Hearing, type Report } from '../core/listening/report.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 
 /** Number of what is heard now; a newer one, or a wish to stop, ends it. */
 let latest = 0;
 
-/** Hears recordings, off the page's thread. */
+/** A microphone that is listened to. */
+interface Live {
+  readonly port: MessagePort;
+  readonly study: ScoredStudy;
+  readonly hearing: Hearing;
+  following: Follower;
+  frames: Frame[];
+}
+
+let live: Live | undefined;
+
+/** A part of what a microphone takes, as the worklet hands it on. */
+interface Captured {
+  readonly samples: Float32Array;
+  /** Seconds on the audio clock. */
+  readonly until: number;
+}
+
+/** A sign, and how far it lies behind the audio clock's time `until`. */
+export interface ShownSign extends Sign {
+  readonly until: number;
+}
+
+/** The notes a study is listened to between, MIDI. */
+function rangeOf({ passage }: ScoredStudy): readonly [lowest: number, highest: number] {
+  const midi = passage.notes.map(({ pitch }) => pitch.midi);
+  return [Math.min(...midi) - 2, Math.max(...midi) + 2];
+}
+
+function followerOf(study: ScoredStudy, { temperament, a, level }: Hearing): Follower {
+  return follower(askedNotes(study, temperament), { a, cents: level.cents });
+}
+
+/** Hears recordings and microphones, off the page's thread. */
 const listener = {
   /** Compares a recording with a study; nothing where it was stopped. */
   async hear(
@@ -33,6 +68,46 @@ const listener = {
   /** Ends what is heard now. */
   stop(): void {
     latest += 1;
+  },
+
+  /** Follows whoever plays a study into a microphone; tells each sign until `unfollow`. */
+  follow(
+    study: ScoredStudy,
+    hearing: Hearing,
+    { rate, port }: { readonly rate: number; readonly port: MessagePort },
+    onSign: (sign: ShownSign) => void,
+  ): void {
+    live?.port.close();
+    const here: Live = { port, study, hearing, following: followerOf(study, hearing), frames: [] };
+    live = here;
+    const track = liveTrack(rate, ...rangeOf(study));
+    let shown = '';
+    port.onmessage = ({ data: { samples, until } }: MessageEvent<Captured>) => {
+      for (const frame of track(samples)) {
+        here.frames.push(frame);
+        const sign = here.following.hear(frame);
+        // What a player could not see changing is not told anew; but once a second it is, as a sign of life.
+        const now = `${sign.tells} ${sign.at} ${Math.round((sign.cents ?? 0) / 2)} ${sign.ended} ${Math.floor(sign.time)}`;
+        if (now !== shown) onSign({ ...sign, until });
+        shown = now;
+      }
+    };
+  },
+
+  /** What was heard since following began or this was last asked; following begins anew. */
+  heardSoFar(): Report | undefined {
+    if (!live) return undefined;
+    const { study, hearing, frames } = live;
+    live.frames = [];
+    live.following = followerOf(study, hearing);
+    const [first] = frames;
+    const from = first?.time ?? 0;
+    return reportOf(study, heardNotes(frames.map((frame) => ({ ...frame, time: frame.time - from }))), hearing);
+  },
+
+  unfollow(): void {
+    live?.port.close();
+    live = undefined;
   },
 
   /** What an invented pupil makes of a study. */

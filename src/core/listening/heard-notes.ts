@@ -16,6 +16,9 @@ export interface HeardNote {
   readonly sank?: true;
 }
 
+/** A note off by more than this is another note, half steps. */
+export const ANOTHER = 0.65;
+
 /** Another note begins where the pitch leaves the last by so much, half steps, for so many frames. */
 const LEAVES = 0.6;
 const FRAMES = 3;

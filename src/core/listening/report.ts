@@ -6,7 +6,7 @@ import { centsFrom, millimetresOf, type Temperament } from '../intonation/temper
 import { stringLength } from '../instruments/instruments.ts';
 import type { ScoredStudy } from '../score/scored-study.ts';
 import { aligned, type Alignment, type AskedNote } from './alignment.ts';
-import type { HeardNote } from './heard-notes.ts';
+import { ANOTHER, type HeardNote } from './heard-notes.ts';
 import { HEARING_LEVELS, verdictOf, type HearingLevel, type Verdict } from './verdict.ts';
 
 /** One note of the study, as it was heard the last time it was played. */
@@ -63,8 +63,6 @@ export interface Hearing {
 
 export const USUAL_HEARING: Hearing = { temperament: 'equal', a: 'auto', level: HEARING_LEVELS[0] };
 
-/** A note off by more than this is another note, half steps. */
-const ANOTHER = 0.65;
 /** An instrument is tuned within so much of A = 440 to either side, half steps. */
 const TUNED_WITHIN = 0.7;
 
