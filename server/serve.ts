@@ -42,6 +42,11 @@ export function application(build: string, demo: boolean): Express {
       strictTransportSecurity: false,
     }),
   );
+  // The page listens to whoever plays; no other page in it may, and nothing else is asked of the machine.
+  app.use((_, response, next) => {
+    response.setHeader('Permissions-Policy', 'microphone=(self), camera=(), geolocation=(), display-capture=()');
+    next();
+  });
   // What was not compressed when it was built: the page itself.
   app.use(compression());
   app.use((request, response, next) => {

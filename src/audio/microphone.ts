@@ -20,8 +20,7 @@ const REFUSED: Readonly<Record<string, string>> = {
   NotReadableError:
     'The microphone is in use by another program. Close that and try again; or choose a recording, or let the invented pupil play.',
 };
-const OTHERWISE =
-  'The microphone gives no sound. Try again; or choose a recording, or let the invented pupil play.';
+const OTHERWISE = 'The microphone gives no sound. Try again; or choose a recording, or let the invented pupil play.';
 
 /** Asks for the microphone and opens it, as it sounds: nothing is evened out, nothing kept. Throws a sentence where it can't. */
 export async function openMicrophone(): Promise<Microphone> {

@@ -1,11 +1,11 @@
 import { expose } from 'comlink';
 import { bowedSound, RATE } from '../core/listening/bowed-sound.ts';
-import { follower, type Follower, type Sign } from '../core/listening/follower.ts';
+import { follower, NAMED, type Follower, type Sign } from '../core/listening/follower.ts';
 import { heardNotes } from '../core/listening/heard-notes.ts';
 import type { InventedPupil } from '../core/listening/invented-pupil.ts';
 import { listening } from '../core/listening/listen.ts';
 import { performanceOf } from '../core/listening/performance.ts';
-import { liveTrack, type Frame, type Sound } from '../core/listening/pitch-track.ts';
+import { delayOf, HOP, liveTrack, type Frame, type Sound } from '../core/listening/pitch-track.ts';
 import { askedNotes, reportOf, type Hearing, type Report } from '../core/listening/report.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 
@@ -30,9 +30,9 @@ interface Captured {
   readonly until: number;
 }
 
-/** A sign, and how far it lies behind the audio clock's time `until`. */
+/** A sign, and when the sound it tells of began to, seconds on the audio clock. */
 export interface ShownSign extends Sign {
-  readonly until: number;
+  readonly sounded: number;
 }
 
 /** The notes a study is listened to between, MIDI. */
@@ -81,6 +81,7 @@ const listener = {
     const here: Live = { port, study, hearing, following: followerOf(study, hearing), frames: [] };
     live = here;
     const track = liveTrack(rate, ...rangeOf(study));
+    const delay = delayOf(rate, ...rangeOf(study)) + NAMED * HOP;
     let shown = '';
     port.onmessage = ({ data: { samples, until } }: MessageEvent<Captured>) => {
       for (const frame of track(samples)) {
@@ -88,7 +89,7 @@ const listener = {
         const sign = here.following.hear(frame);
         // What a player could not see changing is not told anew; but once a second it is, as a sign of life.
         const now = `${sign.tells} ${sign.at} ${Math.round((sign.cents ?? 0) / 2)} ${sign.ended} ${Math.floor(sign.time)}`;
-        if (now !== shown) onSign({ ...sign, until });
+        if (now !== shown) onSign({ ...sign, sounded: until - delay });
         shown = now;
       }
     };

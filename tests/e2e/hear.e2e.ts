@@ -41,7 +41,7 @@ describe('a recording brought from home', () => {
     await give('lesson.wav', recording());
     await stage.sees('lesson.wav: Shaky');
     await stage.sees('80 beats a minute');
-    const said = await stage.text(By.css('[aria-label="A recording"]'));
+    const said = await stage.text(By.css('[aria-label="Whoever plays"]'));
     const [, cents, far] = /The shift to \S+ lands (\d+) cents flat: aim (\d) millimetres higher/.exec(said) ?? [];
     expect(Math.abs(Number(cents) - 42)).toBeLessThanOrEqual(4);
     expect(Number(far)).toBeGreaterThanOrEqual(4);
@@ -54,7 +54,7 @@ describe('a recording brought from home', () => {
     await stage.choose('Octaves', 'two octaves');
     await stage.until(
       'what was heard gone',
-      async () => !(await stage.text(By.css('[aria-label="A recording"]'))).includes('Shaky'),
+      async () => !(await stage.text(By.css('[aria-label="Whoever plays"]'))).includes('Shaky'),
     );
   });
 

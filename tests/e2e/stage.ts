@@ -118,7 +118,16 @@ export class Stage {
   }
 
   /** Serves the build and opens a browser with an empty profile. */
-  static async open(options: { demo?: boolean; width?: number; height?: number; build?: string } = {}): Promise<Stage> {
+  static async open(
+    options: {
+      demo?: boolean;
+      width?: number;
+      height?: number;
+      build?: string;
+      /** A recording that the microphone takes, once, from when it is first opened; or that it is there and refused. */
+      microphone?: { readonly takes: string } | 'refused';
+    } = {},
+  ): Promise<Stage> {
     const house = new House(options.build ?? BUILD, options.demo === true);
     const server = await house.open();
     const profile = mkdtempSync(join(tmpdir(), 'step-ladder-browser-'));
@@ -138,10 +147,27 @@ export class Stage {
       `--user-data-dir=${profile}`,
       `--window-size=${options.width ?? 1280},${options.height ?? 800}`,
     );
-    chromium.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
+    const { microphone } = options;
+    if (microphone === 'refused') chromium.addArguments('--use-fake-device-for-media-stream');
+    if (typeof microphone === 'object') {
+      chromium.addArguments(
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
+        `--use-file-for-fake-audio-capture=${microphone.takes}%noloop`,
+      );
+    }
+    chromium.setUserPreferences({
+      'download.default_directory': downloads,
+      'download.prompt_for_download': false,
+    });
     const driver = await begin(chromium);
     const { port } = server.address() as AddressInfo;
-    return new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile, house);
+    const stage = new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile, house);
+    if (microphone === 'refused') {
+      const denied = { permission: { name: 'microphone' }, setting: 'denied', origin: stage.address };
+      await stage.devTools('Browser.setPermission', denied);
+    }
+    return stage;
   }
 
   /** Stops the server, as when the network is gone. */

@@ -35,7 +35,7 @@ export interface Following {
 }
 
 /** So many frames of one pitch are a sound that can be named; its place is told from so many at most, through a vibrato. */
-const NAMED = 3;
+export const NAMED = 3;
 const LONG = 20;
 /** Every so many frames what was heard is gathered into notes anew. */
 const GATHERED = 5;
@@ -59,8 +59,7 @@ export function follower(asked: readonly AskedNote[], { a, cents: allowed }: Fol
   let silent = 0;
   let last: number | undefined;
   const away: number[] = [];
-  const offset = (): number =>
-    a === 'auto' ? (away.length < TUNED_BY ? 0 : median(away)) : 12 * Math.log2(a / 440);
+  const offset = (): number => (a === 'auto' ? (away.length < TUNED_BY ? 0 : median(away)) : 12 * Math.log2(a / 440));
 
   const close = (note: HeardNote): void => {
     reading = withHeard(reading, note, asked, offset());

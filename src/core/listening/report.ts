@@ -48,6 +48,9 @@ export interface Report {
   /** Share of the study's notes that were heard, 0 to 1. */
   readonly coverage: number;
   readonly begunAgain: number;
+  /** Notes it was begun again from, and notes that came out of time, by so many beats: late above nought. */
+  readonly restarts: readonly number[];
+  readonly late: readonly { readonly at: number; readonly beats: number }[];
   readonly verdict: Verdict;
   /** What a teacher would say, the most useful first; at most five. */
   readonly says: readonly string[];
@@ -63,6 +66,8 @@ export interface Hearing {
 
 export const USUAL_HEARING: Hearing = { temperament: 'equal', a: 'auto', level: HEARING_LEVELS[0] };
 
+/** Whatever the level, only what is off by so much of a beat is surely out of time and not the ear's own error. */
+const SURE = 0.25;
 /** An instrument is tuned within so much of A = 440 to either side, half steps. */
 const TUNED_WITHIN = 0.7;
 
@@ -105,12 +110,14 @@ export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearin
       },
     ];
   });
-  const begunAgain = order.filter(({ at }, k) => at < (order[k - 1]?.at ?? at)).length;
+  const restarts = order.flatMap(({ at }, k) => (at < (order[k - 1]?.at ?? at) ? [at] : []));
+  const begunAgain = restarts.length;
   const beat = beatOf(order, asked);
   const { level } = hearing;
   const judged = notes.filter(({ heard: was }) => was);
   const off = (times: number): number =>
     judged.filter(({ cents = 0, wrong }) => !wrong && Math.abs(cents) > times * level.cents).length;
+  const late = outOfTime(beat.late, Math.max(level.beat, SURE));
   const coverage = judged.length / Math.max(1, asked.length);
   const grounds = {
     coverage,
@@ -119,7 +126,7 @@ export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearin
     wrong: judged.filter(({ wrong }) => wrong).length,
     leftOut: asked.length - judged.length,
     begunAgain,
-    late: beat.late.filter((share) => Math.abs(share) > Math.max(level.beat, 0.25)).length,
+    late: late.length,
     notes: asked.length,
   };
   const verdict = verdictOf(grounds);
@@ -135,6 +142,8 @@ export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearin
     a: Math.round(440 * 2 ** (offset / 12) * 10) / 10,
     coverage: rounded(coverage),
     begunAgain,
+    restarts,
+    late: late.map(({ at, beats }) => ({ at, beats: rounded(beats) })),
     verdict,
     says: sentences(study, { notes, shifts, begunAgain, verdict, coverage, level, bpm: beat.bpm }),
   };
@@ -196,12 +205,12 @@ function tuningOf(heard: readonly HeardNote[], asked: readonly AskedNote[]): num
 function beatOf(
   order: readonly Played[],
   asked: readonly AskedNote[],
-): { readonly bpm: number | null; readonly evenness: number | null; readonly late: readonly number[] } {
+): { readonly bpm: number | null; readonly evenness: number | null; readonly late: Report['late'] } {
   const steps = order.slice(1).flatMap(({ at, note }, k) => {
     const before = order[k];
     if (!before || at !== before.at + 1) return [];
     const beats = (asked[at]?.beat ?? 0) - (asked[before.at]?.beat ?? 0);
-    return beats > 0 ? [{ seconds: note.onset - before.note.onset, beats }] : [];
+    return beats > 0 ? [{ at, seconds: note.onset - before.note.onset, beats }] : [];
   });
   if (steps.length < 3) return { bpm: null, evenness: null, late: [] };
   const usual = median(steps.map(({ seconds, beats }) => seconds / beats));
@@ -209,9 +218,18 @@ function beatOf(
   const steady = steps.filter(({ seconds, beats }) => Math.abs(seconds / beats / usual - 1) < 0.25);
   const sum = (of: (step: (typeof steps)[number]) => number): number => steady.reduce((all, one) => all + of(one), 0);
   const beat = sum(({ seconds }) => seconds) / sum(({ beats }) => beats);
-  const late = steps.map(({ seconds, beats }) => seconds / beat - beats);
-  const swing = Math.sqrt(late.reduce((sum, one) => sum + one * one, 0) / late.length);
+  const late = steps.map(({ at, seconds, beats }) => ({ at, beats: seconds / beat - beats }));
+  const swing = Math.sqrt(late.reduce((sum, { beats }) => sum + beats * beats, 0) / late.length);
   return { bpm: Math.round((60 / beat) * 10) / 10, evenness: rounded(swing), late };
+}
+
+/** Notes off by more than `allowed` beats; one that is quicker because it makes up for a late one is in time. */
+function outOfTime(steps: Report['late'], allowed: number): Report['late'] {
+  return steps.filter(({ beats }, k) => {
+    const before = steps[k - 1]?.beats ?? 0;
+    const makesUp = before > allowed && beats < 0 && before + beats > -allowed;
+    return Math.abs(beats) > allowed && !makesUp;
+  });
 }
 
 interface Told {

@@ -17,6 +17,14 @@ export const HEARING_LEVELS = [
 
 export type Verdict = 'clean' | 'shaky' | 'missed' | 'unclear';
 
+/** A verdict in a word. */
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
+  clean: 'Clean',
+  shaky: 'Shaky',
+  missed: 'Missed',
+  unclear: 'Cannot be told',
+};
+
 /** What a verdict is made from. */
 export interface Grounds {
   /** Share of the study that was heard, 0 to 1. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Day } from './day.ts';
+import { EarNote } from './ear-note.ts';
 
 /** How a try went: every note there, in order, in tune for the level, no stop; nearly; not. */
 export const RESULTS = ['clean', 'shaky', 'missed'] as const;
@@ -29,6 +30,8 @@ export const Attempt = z.object({
   seconds: z.number().min(0).max(86_400).optional(),
   /** Whether the teacher heard it in a lesson. */
   heard: z.literal(true).optional(),
+  /** What the ear wrote down, where a microphone or a recording was heard. */
+  ear: EarNote.optional(),
 });
 
 export type Attempt = z.infer<typeof Attempt>;

@@ -2,6 +2,7 @@ import { counted } from '../base/words.ts';
 import type { Attempt } from './attempt.ts';
 import { atLeast } from './chance.ts';
 import { apart, breaksIn } from './day-order.ts';
+import { worstShift } from './ear-note.ts';
 import { dayAfter, daysBetween, weekdayOf, type Day } from './day.ts';
 import type { Practice } from './practice-time.ts';
 import { heard, review, sureOn, type Review } from './review.ts';
@@ -152,6 +153,23 @@ interface Expected {
   readonly steps: number;
   review: Review | undefined;
   by: Day | undefined;
+  /** The shift the ear found furthest off, still to be drilled. */
+  amiss: Amiss | undefined;
+}
+
+/** A shift that lands off its place, and the rung that drills it. */
+interface Amiss {
+  readonly rung: ClimbedRung;
+  readonly cents: number;
+}
+
+/** The drill of the shift that landed furthest off when it was heard last, unless it was played clean since. */
+function amissIn({ rungs, tries }: PlannedStudy): Amiss | undefined {
+  const worst = worstShift(tries);
+  const rung = worst && rungs.find(({ arrival }) => arrival === worst.arrival);
+  if (!rung) return undefined;
+  const since = tries.some(({ rung: id, date, result }) => id === rung.id && result === 'clean' && date > worst.date);
+  return since ? undefined : { rung, cents: worst.cents };
 }
 
 function begun(study: PlannedStudy, rule: TempoRule): Expected {
@@ -170,6 +188,7 @@ function begun(study: PlannedStudy, rule: TempoRule): Expected {
     steps: stepsLeft(left, bpm, rule),
     review: standing.review,
     by: standing.stands ? standing.review?.last : undefined,
+    amiss: amissIn(study),
   };
 }
 
@@ -225,6 +244,10 @@ function oneDay(expected: readonly Expected[], practice: Practice, date: Day, ex
   );
   const { least, most } = FIGURES.atOnce;
   const atOnce = Math.min(most, Math.max(least, Math.floor(practice.minutes / FIGURES.minutesEach)));
+  // What the ear found amiss comes before anything new.
+  for (const one of [...byNearness.slice(0, atOnce), ...kept.map((each) => each.one)]) {
+    if (one.amiss && !isTaken(one, one.amiss.rung)) take(amissLine(one, one.amiss));
+  }
   for (let round = 0; round < FIGURES.rungsADay; round += 1) {
     for (const one of byNearness.slice(0, atOnce)) {
       const tempo = one.left.findIndex(({ climbs }) => climbs);
@@ -292,6 +315,18 @@ function newLine(one: Expected, rung: ClimbedRung, exam: Day | undefined, date: 
   };
 }
 
+function amissLine({ study, bpm }: Expected, { rung, cents }: Amiss): PlanLine {
+  return {
+    study: study.id,
+    rung: rung.id,
+    bpm: rung.bpm,
+    minutes: minutesFor(rung, bpm),
+    why: `Heard ${Math.round(Math.abs(cents))} cents ${cents < 0 ? 'flat' : 'sharp'}: the worst shift comes first`,
+    strains: rung.strains,
+    kind: 'new',
+  };
+}
+
 function keptLine({ study, bpm, review: at }: Expected, sure: number, date: Day, soon: number): PlanLine {
   const rung = study.rungs.findLast(({ climbs }) => climbs) ?? study.rungs.at(-1);
   const ago = at ? daysBetween(at.last, date) : 0;
@@ -321,6 +356,7 @@ function live(
   if (mine.length === 0) return;
   for (const { kind, rung: id, minutes } of mine) {
     const rung = one.left.find((other) => other.id === id);
+    if (id === one.amiss?.rung.id) one.amiss = undefined;
     if (kind === 'kept' && one.review) one.review = heard(one.review, date, 'clean');
     else step(one, id, rung?.climbs ? minutes / minutesFor(rung, one.bpm) : 1, pace.passes / pace.outOf);
   }

@@ -12,6 +12,7 @@ import { keySignature } from '../theory/key-signature.ts';
 import { printed } from '../theory/pitch.ts';
 import { titleOf } from '../recipe/title.ts';
 import { crossingDrill } from './crossing-drill.ts';
+import { arrivalOf } from './ear-note.ts';
 import { exerciseOf, notesBetween, type Step } from './exercise.ts';
 import type { Ladder } from './ladder.ts';
 import { rungNamed, type Rung } from './rung.ts';
@@ -39,6 +40,8 @@ export interface RungHere {
   readonly seconds: number;
   /** Clean times in a row that pass it; where it climbs, those that raise it. */
   readonly clean: number;
+  /** Where the shift arrives that it drills, as `arrivalOf` calls it. */
+  readonly arrival?: string;
   /** It strains the hand: a shift again and again, or fingers that reach. */
   readonly strains: boolean;
 }
@@ -69,7 +72,7 @@ export function rungsOf(
   return ladder.rungs.flatMap((id) => {
     const rung: Rung = rungNamed(id);
     if (study.recipe.music && !rung.passages) return [];
-    return SOUNDED[rung.notes](ground, rung).map(({ exercise, says, place, strains }): RungHere => {
+    return SOUNDED[rung.notes](ground, rung).map(({ exercise, says, place, strains, arrival }): RungHere => {
       const bpm = 'bpm' in rung.tempo ? rung.tempo.bpm : Math.max(1, Math.round(target.bpm * rung.tempo.share));
       const name = place === undefined ? rung.name : `${rung.name} ${place}`;
       const title = `${study.title}: ${name}`;
@@ -90,6 +93,7 @@ export function rungsOf(
         bpm,
         clean,
         seconds: secondsOf(played),
+        ...(arrival !== undefined && { arrival }),
         strains: strains ?? (rung.hand !== 'spoken' && reachesAMinute(played) > REACHES_THAT_STRAIN),
       };
     });
@@ -118,6 +122,7 @@ interface Sounded {
   /** Which shift or crossing, counted from 1. */
   readonly place?: number;
   readonly strains?: boolean;
+  readonly arrival?: string;
 }
 
 /** What sounds, by the notes a rung asks for; nothing where the study has no such notes. */
@@ -142,7 +147,8 @@ const SOUNDED: Readonly<Record<Rung['notes'], (ground: Ground, rung: Rung) => So
   'each shift': (ground) =>
     ground.shifts.map((card, k) => {
       const { exercise, old } = shiftDrill(ground.study, card);
-      return { exercise, says: drillSentence(card, old, ground.study.passage), place: k + 1, strains: true };
+      const says = drillSentence(card, old, ground.study.passage);
+      return { exercise, says, place: k + 1, strains: true, arrival: arrivalOf(ground.study, card.shift) };
     }),
   'each prepared crossing': (ground) =>
     alike(ground.crossings).map((card, k) => ({

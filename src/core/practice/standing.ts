@@ -5,7 +5,7 @@ import type { RungHere } from './rungs-here.ts';
 import { tempoAfterTry, tempoBegun, USUAL_TEMPO_RULE, type TempoNow, type TempoRule } from './tempo-steps.ts';
 
 /** What standing is found from: rungs as they are passed, nothing of what they sound. */
-export type ClimbedRung = Pick<RungHere, 'id' | 'name' | 'bpm' | 'seconds' | 'strains' | 'clean'> & {
+export type ClimbedRung = Pick<RungHere, 'id' | 'name' | 'bpm' | 'seconds' | 'strains' | 'clean' | 'arrival'> & {
   readonly climbs: boolean;
 };
 
@@ -35,8 +35,9 @@ export interface Standing {
 const SLOWEST = 0.8;
 
 /** A rung without its sounds. */
-export function climbed({ id, name, bpm, seconds, strains, clean, rung }: RungHere): ClimbedRung {
-  return { id, name, bpm, seconds, strains, clean, climbs: rung.climbs === true };
+export function climbed({ id, name, bpm, seconds, strains, clean, rung, arrival }: RungHere): ClimbedRung {
+  const climbs = rung.climbs === true;
+  return { id, name, bpm, seconds, strains, clean, climbs, ...(arrival !== undefined && { arrival }) };
 }
 
 /**

@@ -106,7 +106,7 @@ function bowMarks({ recipe, passage }: ScoredStudy): Pick<Marks, 'accented' | 'h
   return { accented, hooked, wedges };
 }
 
-/** Under each note: an arrow where it is altered, then the other ways, the second in brackets. */
+/** Under each note: an arrow where it is altered, then the other ways, the second in brackets, then what was heard. */
 function underNotes({ way, look }: ScoredStudy): Map<number, string[]> {
   const under = new Map<number, string[]>();
   const add = (at: number, words: string): void => void under.set(at, [...(under.get(at) ?? []), words]);
@@ -117,5 +117,6 @@ function underNotes({ way, look }: ScoredStudy): Map<number, string[]> {
       if (note) add(at, place === 0 ? `${note.string}${note.finger}` : `(${note.string}${note.finger})`);
     }
   });
+  for (const { at, words } of look?.heard ?? []) add(at, words);
   return under;
 }

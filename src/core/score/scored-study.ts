@@ -35,6 +35,16 @@ export interface ScoreLook {
   readonly beside?: readonly Way[];
   /** Notes marked as higher or lower than in a study the pupil knows. */
   readonly altered?: readonly Altered[];
+  /** What was heard of it, in a sign or a number under the note. */
+  readonly heard?: readonly HeardMark[];
+}
+
+/** What was heard at a note: `−24` cents, `×` left out, `≠` another note, `↺` begun again from here. */
+export interface HeardMark {
+  readonly at: number;
+  readonly words: string;
+  /** Off its place, flat below nought; nothing where that is not what is amiss. */
+  readonly cents?: number;
 }
 
 /** Notes whose finger is shown where only changes are: arrivals, crossings, reaches, the first. */

@@ -1,4 +1,8 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Way } from '../../core/fingering/fingering.ts';
+import { sameFingering } from '../../core/fingering/reading/comparison.ts';
+import type { Report } from '../../core/listening/report.ts';
+import type { HearingLevel } from '../../core/listening/verdict.ts';
 import type { Choices } from './choices.ts';
 import { USUAL_LOOK, type Look } from './look.ts';
 import type { Selection } from './selection.ts';
@@ -12,9 +16,22 @@ export interface Shown {
   readonly selection: Selection | undefined;
 }
 
+/** A performance that was heard, and the fingering it was heard of. */
+export interface Heard {
+  /** What it is called: a file's name, or who played. */
+  readonly name: string;
+  readonly report: Report;
+  readonly level: HearingLevel;
+  readonly way: Way;
+  /** The performance of the same fingering before it. */
+  readonly before?: Pick<Heard, 'name' | 'report'> | undefined;
+}
+
 interface StudyState extends Shown {
   /** The note that sounds. */
   readonly sounding: number | undefined;
+  /** What was heard last; it stands while its fingers do. */
+  readonly heard: Heard | undefined;
   /** What was shown before and what was undone, latest last; steps share what they have in common. */
   readonly past: readonly Shown[];
   readonly future: readonly Shown[];
@@ -34,6 +51,8 @@ export interface StudyStore extends StoreApi<StudyState> {
   readonly select: (selection: Selection | undefined) => void;
   /** Tells which note sounds; no step. */
   readonly sound: (note: number | undefined) => void;
+  /** Tells what was heard; no step. */
+  readonly hear: (heard: Omit<Heard, 'before'>) => void;
   /** Shows other choices, as a link or another tab has them; no step. */
   readonly load: (shown: Pick<Shown, 'choices' | 'way'>) => void;
   /** Takes the last step back, or does it again; gives whether there was one. */
@@ -48,6 +67,7 @@ export function studyStore(first: Pick<Shown, 'choices' | 'way'>, now: () => num
     look: USUAL_LOOK,
     selection: undefined,
     sounding: undefined,
+    heard: undefined,
     past: [],
     future: [],
   }));
@@ -62,6 +82,11 @@ export function studyStore(first: Pick<Shown, 'choices' | 'way'>, now: () => num
     },
     select: (selection) => store.setState({ selection }),
     sound: (sounding) => store.setState({ sounding }),
+    hear: (heard) => {
+      const last = store.getState().heard;
+      const before = last && sameFingering(last.way, heard.way) ? { name: last.name, report: last.report } : undefined;
+      store.setState({ heard: { ...heard, before } });
+    },
     load: ({ choices, way }) => store.setState({ choices, way }),
     step: (forth) => {
       const state = store.getState();

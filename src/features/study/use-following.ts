@@ -1,11 +1,13 @@
 import { useDeferredValue, useLayoutEffect, useMemo, useState } from 'react';
 import type { Refusal } from '../../core/base/outcome.ts';
+import { sameFingering } from '../../core/fingering/reading/comparison.ts';
+import { heardMarks } from '../../core/listening/heard-marks.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Changes } from '../../core/study/known-study.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
 import type { Selection } from './selection.ts';
-import type { Shown } from './study-store.ts';
+import type { Heard, Shown } from './study-store.ts';
 import { markFingered } from './timing.ts';
 import { useBuiltStudy, type BuiltSoFar } from './use-built-study.ts';
 import { useKnown } from './look/use-known.ts';
@@ -27,6 +29,8 @@ export interface Following {
   /** Ways set beside the chosen one, and what is new to a pupil who knows another study. */
   readonly others: readonly NamedWay[];
   readonly changes: Changes | undefined;
+  /** What was heard of it, while it stands. */
+  readonly heard: Heard | undefined;
 }
 
 /**
@@ -46,6 +50,7 @@ export interface Following {
  */
 export function useFollowing(
   { choices, way, look, selection }: Shown,
+  hearing: Heard | undefined,
   keptFingers: readonly SavedFinger[] | undefined,
 ): Following {
   const built = useBuiltStudy(choices, keptFingers, way);
@@ -56,6 +61,13 @@ export function useFollowing(
   const third = useOtherWay(look.besides[1], choices, study);
   const others = useMemo(() => [second, third].filter((other) => other !== undefined), [second, third]);
   const changes = useKnown(look.known, study, chosen);
+  // Other fingers or other notes are another study: what was heard of the last one no longer stands.
+  const played = study?.ways[chosen];
+  const heard = useMemo(
+    () => (hearing && played && sameFingering(hearing.way, played) ? hearing : undefined),
+    [hearing, played],
+  );
+  const heardHere = useMemo(() => heard && heardMarks(heard.report, heard.level), [heard]);
   const scored = useScored(study, chosen, {
     fingers: look.fingers,
     ...(look.hands === 'named' ? {} : { hands: look.hands }),
@@ -63,6 +75,7 @@ export function useFollowing(
     ...(look.names ? { names: look.names, covered: look.covered } : {}),
     ...(others.length > 0 ? { beside: others.map((other) => other.way) } : {}),
     ...(changes ? { altered: changes.altered } : {}),
+    ...(heardHere ? { heard: heardHere } : {}),
   });
   // While a pin can't be played the last study stays, so that the pin can be released.
   const trouble = outcome && !outcome.ok ? outcome.refusal : undefined;
@@ -87,5 +100,6 @@ export function useFollowing(
     marked: useDeferredValue(selection),
     others,
     changes,
+    heard,
   };
 }

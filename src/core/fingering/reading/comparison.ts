@@ -37,6 +37,18 @@ export function countsOf(way: Way, length: number): WayCounts {
   };
 }
 
+/** Whether two ways sound the same notes at the same places with the same fingers. */
+export function sameFingering(a: Way, b: Way): boolean {
+  return (
+    a === b ||
+    (a.fingers.length === b.fingers.length &&
+      a.fingers.every(({ string, stop, finger }, at) => {
+        const other = b.fingers[at];
+        return other?.string === string && other.stop === stop && other.finger === finger;
+      }))
+  );
+}
+
 /** Notes two ways play on another string or with another finger. */
 export function differingNotes(a: Way, b: Way): number[] {
   return a.fingers

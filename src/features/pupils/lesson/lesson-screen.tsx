@@ -3,6 +3,8 @@ import { Link, useNavigate } from 'react-router';
 import { counted } from '../../../core/base/words.ts';
 import type { Result } from '../../../core/practice/attempt.ts';
 import { proposalFor } from '../../../core/practice/proposal.ts';
+import type { Report } from '../../../core/listening/report.ts';
+import { earNoteOf, type EarNote } from '../../../core/practice/ear-note.ts';
 import type { Lesson, LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
 import { standingOf } from '../../../core/practice/standing.ts';
 import { newId } from '../../../data/library.ts';
@@ -14,6 +16,7 @@ import { Music } from '../music.tsx';
 import { SetStudy } from '../page/set-study.tsx';
 import { WhatNext } from '../page/what-next-list.tsx';
 import { dayWords, today } from '../today.ts';
+import { ListeningRung } from '../listening-rung.tsx';
 import { OpenPupil } from '../open-pupil.tsx';
 import { useKeys } from '../../../ui/use-keys.ts';
 import { useRungs } from '../use-rungs.ts';
@@ -69,7 +72,7 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
       .mutateAsync({ lessons: [{ ...next, updated: new Date().toISOString() }], attempts })
       .catch((error: unknown) => sayTrouble(error, 'Not kept: '));
   };
-  const judge = useStableCallback((result: Result, repeat = false): void => {
+  const judge = useStableCallback((result: Result, repeat = false, ear?: EarNote): void => {
     if (!here) return;
     const heard = lesson.heard.find(({ assignment }) => assignment === here.assignment.id);
     // Judged again, it is the rung that was heard, not the one that came of it.
@@ -86,6 +89,7 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
       result,
       // Heard clean by the teacher it passes; to be repeated, it is a clean time like any other.
       ...(repeat ? {} : { heard: true as const }),
+      ...(ear && { ear }),
     };
     const entry = { assignment: here.assignment.id, rung, result, bpm, words: heard?.words ?? '' };
     const others = lesson.heard.filter(({ assignment }) => assignment !== here.assignment.id);
@@ -105,6 +109,12 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
   const bpm = heardNow?.bpm ?? tempoOf(rungId);
   const playing = usePlaying(rung?.exercise, { bpm, metronome: true, drone: false, loop: false }, () => false);
 
+  const [listens, setListens] = useState(false);
+  const [heardAt, setHeardAt] = useState<number>();
+  const bowed = rung?.rung.hand === 'bowed';
+  const judgeHeard = useStableCallback((report: Report): void => {
+    if (rung && report.verdict !== 'unclear') judge(report.verdict, false, earNoteOf(rung.exercise, report));
+  });
   useKeys((key) => {
     const answer = ANSWERS.find((one) => one.key === key);
     if (answer) judge(answer.result);
@@ -172,8 +182,17 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
               )}
               , {bpm} a minute. {rung?.says}
             </p>
-            {rung ? <Music study={rung.exercise} sounding={playing.note} /> : null}
+            {rung ? <Music study={rung.exercise} sounding={playing.note ?? heardAt} /> : null}
+            {rung && bowed && listens && !playing.on ? (
+              <ListeningRung
+                exercise={rung.exercise}
+                onHeard={judgeHeard}
+                onNote={setHeardAt}
+                onClose={() => setListens(false)}
+              />
+            ) : null}
             <div className="answers">
+              {bowed && !listens ? <Button onClick={() => setListens(true)}>Listen</Button> : null}
               <Button onClick={playing.toggle}>{playing.on ? 'Stop' : 'Hear it'}</Button>
               {ANSWERS.map(({ result, key, name }) => (
                 <Button

@@ -27,6 +27,7 @@ import { plannedFrom, stillSet, type Climbing } from '../use-climbing.ts';
 import { Circle } from './circle.tsx';
 import { DayList } from './day-list.tsx';
 import { GradeReadiness } from './grade-readiness.tsx';
+import { ShiftsHeard } from './shifts-heard.tsx';
 import { SetList } from './set-list.tsx';
 import { SetStudy } from './set-study.tsx';
 import { WhatNext } from './what-next-list.tsx';
@@ -110,6 +111,7 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
             {climbing ? (
               <Suspense>
                 <Progress whole={whole} climbing={climbing} />
+                <ShiftsHeard whole={whole} climbing={climbing} />
               </Suspense>
             ) : null}
           </section>

@@ -1,17 +1,21 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import type { Report } from '../../../core/listening/report.ts';
+import { earNoteOf, tempoHeard } from '../../../core/practice/ear-note.ts';
 import type { PlanLine } from '../../../core/practice/plan.ts';
 import type { LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
 import { loweredFrom, raisedFrom, tempoAfter } from '../../../core/practice/tempo-steps.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useAwake } from '../../../ui/use-awake.ts';
+import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { useKeys } from '../../../ui/use-keys.ts';
 import { ExerciseFiles } from '../exercise-files.tsx';
 import { Music } from '../music.tsx';
 import type { Climbing } from '../use-climbing.ts';
 import { usePlaying } from '../use-playing.ts';
 import { useRungs } from '../use-rungs.ts';
+import { ListeningRung } from '../listening-rung.tsx';
 import { localVoice, useCall, type Caller } from './use-call.ts';
 import { useTries } from './use-tries.ts';
 
@@ -68,7 +72,15 @@ export function RungRoom({
     return rising;
   });
   const [caller, setCaller] = useState<Caller>('off');
-  const call = useCall(rung, playing.note, caller, bpm);
+  const [listens, setListens] = useState(false);
+  const [heardAt, setHeardAt] = useState<number>();
+  const call = useCall(rung, playing.note ?? heardAt, caller, bpm);
+  // While it sounds from here, the microphone would hear that.
+  const hears = listens && rung?.rung.hand === 'bowed' && !playing.on;
+  const count = useStableCallback((report: Report): void => {
+    if (!rung || report.verdict === 'unclear') return;
+    write(report.verdict, tempoHeard(report, bpm), earNoteOf(rung.exercise, report));
+  });
   const next = (): void => {
     playing.stop();
     onNext();
@@ -98,12 +110,19 @@ export function RungRoom({
         </Link>
       </header>
       <p className="says">{rung?.says}</p>
-      {rung ? <Music study={rung.exercise} sounding={playing.note} /> : <p role="status">Working the rung out …</p>}
+      {rung ? (
+        <Music study={rung.exercise} sounding={playing.note ?? heardAt} />
+      ) : (
+        <p role="status">Working the rung out …</p>
+      )}
       {caller === 'off' ? null : (
         <p aria-live="off" className="practice-call">
           {call ?? ' '}
         </p>
       )}
+      {rung && hears ? (
+        <ListeningRung exercise={rung.exercise} onHeard={count} onNote={setHeardAt} onClose={() => setListens(false)} />
+      ) : null}
       <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
         <p className="practice-tempo">
           <Button aria-label="Slower" onClick={() => turn(loweredFrom(bpm, pupil.tempo))}>
@@ -136,6 +155,11 @@ export function RungRoom({
           <Check on={rising} onCheck={setRising}>
             Rising tempo
           </Check>
+          {rung?.rung.hand === 'bowed' ? (
+            <Check on={listens} onCheck={setListens}>
+              Listen
+            </Check>
+          ) : null}
           <label>
             Caller{' '}
             <select
@@ -156,7 +180,7 @@ export function RungRoom({
           <kbd>1</kbd> Clean
         </Button>
         <Button onClick={() => write('shaky', bpm)}>
-          <kbd>2</kbd> Nearly
+          <kbd>2</kbd> Shaky
         </Button>
         <Button onClick={() => write('missed', bpm)}>
           <kbd>3</kbd> Missed

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 import type { Result } from '../../../core/practice/attempt.ts';
+import type { EarNote } from '../../../core/practice/ear-note.ts';
 import type { PlanLine } from '../../../core/practice/plan.ts';
 import type { LoggedAttempt } from '../../../core/practice/pupil.ts';
 import { newId } from '../../../data/library.ts';
@@ -17,7 +18,7 @@ export function useTries(
   { study, rung }: Pick<PlanLine, 'study' | 'rung'>,
 ): {
   readonly tries: readonly LoggedAttempt[];
-  readonly write: (result: Result, bpm: number) => void;
+  readonly write: (result: Result, bpm: number, ear?: EarNote) => void;
   readonly takeBack: () => void;
 } {
   const keep = useKeepPupilRecords();
@@ -27,11 +28,21 @@ export function useTries(
   useEffect(() => {
     since.current = performance.now();
   }, []);
-  const write = useStableCallback((result: Result, bpm: number): void => {
+  const write = useStableCallback((result: Result, bpm: number, ear?: EarNote): void => {
     const now = performance.now();
     const seconds = Math.min(LONGEST, Math.round((now - since.current) / 1000));
     since.current = now;
-    const one: LoggedAttempt = { id: newId(), pupil, study, rung, date: today(), bpm, result, seconds };
+    const one: LoggedAttempt = {
+      id: newId(),
+      pupil,
+      study,
+      rung,
+      date: today(),
+      bpm,
+      result,
+      seconds,
+      ...(ear && { ear }),
+    };
     setTries((before) => [...before, one]);
     keep.mutateAsync({ attempts: [one] }).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
   });

@@ -60,6 +60,7 @@ export const Climb = memo(function Climb({
   // A set has a row for each of its parts.
   const inARow = asked && passage.parts.length === 1;
   const altered = new Map(study.look?.altered?.map(({ at, by }) => [at, by]));
+  const heard = new Map(study.look?.heard?.map(({ at, words }) => [at, words]));
   const all = notes.map((note) => note.at);
   const rows: Row[] =
     passage.parts.length > 1
@@ -160,6 +161,11 @@ export const Climb = memo(function Climb({
                   {altered.has(at) ? (
                     <text x={x(at) + radius + 1} y={y(at) - radius + 3} className="altered">
                       {(altered.get(at) ?? 0) > 0 ? '▴' : '▾'}
+                    </text>
+                  ) : null}
+                  {heard.has(at) ? (
+                    <text x={x(at)} y={y(at) + radius + 11} textAnchor="middle" className="heard">
+                      {heard.get(at)}
                     </text>
                   ) : null}
                 </g>

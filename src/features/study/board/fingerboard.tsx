@@ -209,6 +209,18 @@ export const Fingerboard = memo(function Fingerboard({
           );
         }),
       )}
+      {(study.look?.heard ?? []).map(({ at: note, cents, words }) => {
+        const played = way.fingers[note];
+        if (cents === undefined || !played || played.finger === 0) return null;
+        // To scale: where the finger came down, beside where it should have.
+        const x = at(played.stop + cents / 100);
+        const y = rowY(played.string);
+        return (
+          <path key={note} d={`M${x} ${y - 14}v28M${x - 4} ${y - 14}h8M${x - 4} ${y + 14}h8`} className="landed">
+            <title>{`${words} cents`}</title>
+          </path>
+        );
+      })}
       {ups.map(({ move, lane }) => (
         <Arrow
           key={`${move.from} ${move.to}`}

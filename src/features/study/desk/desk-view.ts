@@ -2,7 +2,10 @@ import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { Recipe } from '../../../core/recipe/recipe.ts';
 import type { BuiltStudy } from '../../../core/study/build.ts';
 import type { Changes } from '../../../core/study/known-study.ts';
+import type { Hearing } from '../../../core/listening/report.ts';
+import type { HearingLevel } from '../../../core/listening/verdict.ts';
 import type { Look } from '../look.ts';
+import type { Heard } from '../study-store.ts';
 import type { Sounding } from '../sound/use-sounding.ts';
 import type { Selection } from '../selection.ts';
 import type { Sheet } from './sheets.tsx';
@@ -29,6 +32,13 @@ export interface DeskView {
   readonly editing: Editing;
   readonly pinning: Pinning;
   readonly sounding: Sounding;
+  /** By what whoever plays is judged, and what was heard last of this fingering. */
+  readonly hearing: Hearing;
+  readonly heard: Heard | undefined;
+  readonly onLevel: (level: HearingLevel) => void;
+  readonly onHeard: (heard: Omit<Heard, 'before'>) => void;
+  /** Opens the microphone at the stand. */
+  readonly onListen: () => void;
   readonly onSelect: (at: number, extend?: boolean) => void;
   readonly onSheet: (sheet: Sheet) => void;
 }

@@ -24,6 +24,7 @@ import { OnPaper, withPaperParts } from '../paper/on-paper.tsx';
 import { PatternSheet } from '../score/pattern-sheet.tsx';
 import { PinTrouble } from './pin-trouble.tsx';
 import { PlayLine } from '../sound/play-line.tsx';
+import { useHearing } from '../sound/use-hearing.ts';
 import { useSounding } from '../sound/use-sounding.ts';
 import { RecipeSentence } from './recipe-sentence.tsx';
 import { RoomColumn } from './room-column.tsx';
@@ -61,18 +62,19 @@ const nothing = (): void => undefined;
 export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, onOther = nothing }: DeskProps) {
   const now = useStore(
     store,
-    useShallow(({ choices, way, look, selection, past, future }) => ({
+    useShallow(({ choices, way, look, selection, past, future, heard }) => ({
       choices,
       way,
       look,
       selection,
+      heard,
       canUndo: past.length > 0,
       canRedo: future.length > 0,
     })),
   );
   const { choices, look, selection } = now;
-  const following = useFollowing(now, keptFingers);
-  const { built, study, chosen, trouble, scored, shown, pictured, listed, settled, marked, changes } = following;
+  const following = useFollowing(now, now.heard, keptFingers);
+  const { built, study, chosen, trouble, scored, shown, pictured, listed, settled, marked, changes, heard } = following;
   const editing = useEditing(store);
   const { changeLook, stepBack } = editing;
   const pins = choices.pins ?? [];
@@ -96,6 +98,8 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
   );
   const run = selection && selection.anchor !== selection.head ? rangeOf(selection) : undefined;
   const sounding = useSounding(pictured, run, store.sound);
+  const { hearing, setLevel } = useHearing(sounding.playing.temperament);
+  const onLevel = useStableCallback(setLevel);
   const pressOnScore = useStableCallback((key: string): boolean => {
     if (!selection) return false;
     if (key === 'Escape') store.select(undefined);
@@ -107,15 +111,16 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
   const closeSheet = useStableCallback(() => setSheet(undefined));
   const openHelp = useStableCallback(() => setSheet('help'));
   const openPalette = useStableCallback(() => setSheet('palette'));
-  const [standing, setStanding] = useState(false);
-  const openStand = useStableCallback(() => setStanding(true));
+  const [standing, setStanding] = useState<false | 'reading' | 'listening'>(false);
+  const openStand = useStableCallback(() => setStanding('reading'));
+  const listenAtStand = useStableCallback(() => setStanding('listening'));
   const closeStand = useStableCallback(() => setStanding(false));
   useShortcuts({
     undo: () => stepBack(false),
     redo: () => stepBack(true),
     palette: openPalette,
     help: openHelp,
-    stand: () => setStanding(!standing && shown !== undefined),
+    stand: () => setStanding(!standing && shown !== undefined && 'reading'),
   });
 
   const { said, recipe } = useWords(choices);
@@ -146,6 +151,7 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
         { group: 'Do', words: 'Undo', keys: keysOf('undo'), run: () => stepBack(false) },
         { group: 'Do', words: 'Redo', keys: keysOf('redo'), run: () => stepBack(true) },
         { group: 'Do', words: 'To the music stand', keys: keysOf('stand'), run: openStand },
+        { group: 'Do', words: 'Listen to whoever plays', run: listenAtStand },
         { group: 'Do', words: 'Keep this fingering', run: pinning.keepAll },
         { group: 'Do', words: 'Release all pins', run: pinning.releaseAll },
         { group: 'Do', words: 'In other keys', run: () => setSheet('keys') },
@@ -181,6 +187,11 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
         editing,
         pinning,
         sounding,
+        hearing,
+        heard,
+        onLevel,
+        onHeard: store.hear,
+        onListen: listenAtStand,
         onSelect: select,
         onSheet: setSheet,
       },
@@ -199,11 +210,20 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
       editing,
       pinning,
       sounding,
+      hearing,
+      heard,
+      onLevel,
+      store,
+      listenAtStand,
       select,
     ],
   );
 
-  if (standing && shown) return <Stand study={shown} store={store} onClose={closeStand} />;
+  if (standing && shown) {
+    return (
+      <Stand study={shown} store={store} hearing={hearing} listening={standing === 'listening'} onClose={closeStand} />
+    );
+  }
   return (
     <article className="desk" data-wide={wide || undefined}>
       <header className="title-line">

@@ -39,12 +39,17 @@ export const ROOMS = [
   { id: 'note', name: 'Note', Show: NoteRoom },
   { id: 'shifts', name: 'Shifts', widens: true, Show: ShiftsRoom },
   { id: 'bow', name: 'Bow', Show: BowRoom },
-  { id: 'sound', name: 'Sound', Show: ({ desk }) => <SoundRoom study={desk.study} sounding={desk.sounding} /> },
+  { id: 'sound', name: 'Sound', Show: SoundRoomOf },
   { id: 'look', name: 'Look', Show: LookRoom },
   { id: 'grade', name: 'Grade', widens: true, Show: GradeRoom },
 ] as const satisfies readonly Room[];
 
 export type RoomId = (typeof ROOMS)[number]['id'];
+
+function SoundRoomOf({ desk }: { desk: DeskView }) {
+  const { study, sounding, hearing, heard, onLevel, onHeard, onListen } = desk;
+  return <SoundRoom {...{ study, sounding, hearing, heard, onLevel, onHeard, onListen }} />;
+}
 
 function WaysRoom({ desk }: { desk: DeskView }) {
   const { asked, study, listed, settled, chosen, kept, look, others, selection, editing, pinning, onSelect } = desk;

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, type ComponentProps } from 'react';
 import { Link } from 'react-router';
 import { instrumentFor } from '../../../core/instruments/instruments.ts';
 import { TEMPERAMENTS, type Temperament } from '../../../core/intonation/temperament.ts';
@@ -24,7 +24,14 @@ const PAUSES: readonly Option[] = [
 const DRONE_OCTAVES = [-1, 0, 1];
 
 /** The room of the sound: everything on how the study is played. */
-export const SoundRoom = memo(function SoundRoom({ study, sounding }: { study: ScoredStudy; sounding: Sounding }) {
+export const SoundRoom = memo(function SoundRoom({
+  study,
+  sounding,
+  ...hearing
+}: {
+  study: ScoredStudy;
+  sounding: Sounding;
+} & Omit<ComponentProps<typeof HearRecording>, 'study'>) {
   return (
     <>
       <ListenSentence
@@ -39,7 +46,7 @@ export const SoundRoom = memo(function SoundRoom({ study, sounding }: { study: S
         onDrone={sounding.setDrone}
         onLoop={sounding.setLoop}
       />
-      <HearRecording study={study} playing={sounding.playing} />
+      <HearRecording study={study} {...hearing} />
     </>
   );
 });

@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { Moon, Sun, X } from 'lucide-react';
+import { Mic, Moon, Sun, X } from 'lucide-react';
 import { useStore } from 'zustand';
+import type { Hearing } from '../../../core/listening/report.ts';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
 import { standStaff } from '../../../core/score/stand-staff.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
@@ -9,6 +10,7 @@ import { useSize, type Size } from '../../../ui/use-size.ts';
 import { engraver } from '../../../workers/engraver.ts';
 import type { StudyStore } from '../study-store.ts';
 import { lightNote } from '../board/lit-note.ts';
+import { ListeningStrip } from './listening-strip.tsx';
 import { pageAfter, pageWith, STAND_STEP } from './stand-pages.ts';
 import { troubleWords } from '../../../ui/say-trouble.ts';
 
@@ -23,11 +25,17 @@ const BACK = ['PageUp', 'ArrowLeft', 'ArrowUp'];
 export function Stand({
   study,
   store,
+  hearing,
+  listening = false,
   onClose,
 }: {
   study: ScoredStudy;
   /** Tells the note that sounds. */
   store: StudyStore;
+  /** By what whoever plays is judged. */
+  hearing: Hearing;
+  /** Whether the microphone is asked for at once. */
+  listening?: boolean;
   onClose: () => void;
 }) {
   const sounds = useStore(store, (state) => state.sounding);
@@ -36,6 +44,7 @@ export function Stand({
   const [zoom, setZoom] = useState(1);
   const [dark, setDark] = useState(false);
   const [fingers, setFingers] = useState(true);
+  const [hears, setHears] = useState(listening);
   const [asked, setPage] = useState(0);
   const { pages, trouble } = usePages(study, size, zoom, fingers);
   const page = Math.max(0, Math.min(asked, pages.length - 1));
@@ -72,6 +81,11 @@ export function Stand({
           {dark ? <Sun size={20} aria-hidden="true" /> : <Moon size={20} aria-hidden="true" />}
           {dark ? 'Light' : 'Dark'}
         </button>
+        {hears ? null : (
+          <button type="button" onClick={() => setHears(true)}>
+            <Mic size={20} aria-hidden="true" /> Listen
+          </button>
+        )}
         <button type="button" onClick={onClose}>
           <X size={20} aria-hidden="true" /> Leave
         </button>
@@ -92,6 +106,7 @@ export function Stand({
         ) : null}
       </div>
       {trouble ? <p role="alert">{trouble}</p> : null}
+      {hears ? <ListeningStrip study={study} store={store} hearing={hearing} onClose={() => setHears(false)} /> : null}
     </section>
   );
 }

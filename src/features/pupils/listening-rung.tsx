@@ -1,0 +1,40 @@
+import { heardWords, signOf, useEar } from '../../audio/use-ear.ts';
+import type { Report } from '../../core/listening/report.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { USUAL_HEARING } from '../../core/listening/report.ts';
+import { hearingLevel } from '../../data/hearing-levels.ts';
+import { Listening } from '../../ui/listening.tsx';
+import { useEffect, useState } from 'react';
+
+/** Listens to an exercise being played: each time it is over, what was heard is told. */
+export function ListeningRung({
+  exercise,
+  onHeard,
+  onNote,
+  onClose,
+}: {
+  exercise: ScoredStudy;
+  onHeard: (report: Report) => void;
+  /** Told the note that sounds, to light it. */
+  onNote: (at: number | undefined) => void;
+  onClose: () => void;
+}) {
+  const [hearing] = useState(() => ({ ...USUAL_HEARING, level: hearingLevel() }));
+  const ear = useEar(exercise, hearing, onHeard);
+  const at = ear.sign?.at;
+  useEffect(() => {
+    onNote(at);
+    return () => onNote(undefined);
+  }, [onNote, at]);
+  return (
+    <Listening
+      {...ear}
+      sign={signOf(exercise, ear.sign)}
+      said={ear.last && heardWords(ear.last)}
+      asks="Play it; each time counts by itself."
+      onListen={ear.listen}
+      onFinish={ear.finish}
+      onClose={onClose}
+    />
+  );
+}
