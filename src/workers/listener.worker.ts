@@ -7,14 +7,16 @@ import { listening } from '../core/listening/listen.ts';
 import { performanceOf } from '../core/listening/performance.ts';
 import { delayOf, HOP, liveTrack, type Frame, type Sound } from '../core/listening/pitch-track.ts';
 import { askedNotes, reportOf, type Hearing, type Report } from '../core/listening/report.ts';
+import { heldPitch } from '../core/listening/tuner.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 
 /** Number of what is heard now; a newer one, or a wish to stop, ends it. */
 let latest = 0;
 
-/** A microphone that is listened to. */
+/** The microphone that is listened to, and the performance that is followed through it. */
+let port: MessagePort | undefined;
+
 interface Live {
-  readonly port: MessagePort;
   readonly study: ScoredStudy;
   readonly hearing: Hearing;
   following: Follower;
@@ -32,6 +34,12 @@ interface Captured {
 
 /** A sign, and when the sound it tells of began to, seconds on the audio clock. */
 export interface ShownSign extends Sign {
+  readonly sounded: number;
+}
+
+/** The pitch that sounds, MIDI number with its part of a half step, and when, seconds on the audio clock. */
+export interface HeldPitch {
+  readonly midi?: number;
   readonly sounded: number;
 }
 
@@ -74,11 +82,12 @@ const listener = {
   follow(
     study: ScoredStudy,
     hearing: Hearing,
-    { rate, port }: { readonly rate: number; readonly port: MessagePort },
+    { rate, port: given }: { readonly rate: number; readonly port: MessagePort },
     onSign: (sign: ShownSign) => void,
   ): void {
-    live?.port.close();
-    const here: Live = { port, study, hearing, following: followerOf(study, hearing), frames: [] };
+    listener.unfollow();
+    port = given;
+    const here: Live = { study, hearing, following: followerOf(study, hearing), frames: [] };
     live = here;
     const track = liveTrack(rate, ...rangeOf(study));
     const delay = delayOf(rate, ...rangeOf(study)) + NAMED * HOP;
@@ -106,8 +115,32 @@ const listener = {
     return reportOf(study, heardNotes(frames.map((frame) => ({ ...frame, time: frame.time - from }))), hearing);
   },
 
+  /** Tells the pitch that sounds between two notes (MIDI), until `unfollow`; nothing in silence. */
+  tune(
+    lowest: number,
+    highest: number,
+    { rate, port: given }: { readonly rate: number; readonly port: MessagePort },
+    onPitch: (heard: HeldPitch) => void,
+  ): void {
+    listener.unfollow();
+    port = given;
+    const track = liveTrack(rate, lowest, highest);
+    const delay = delayOf(rate, lowest, highest) + NAMED * HOP;
+    const held = heldPitch();
+    let shown = '';
+    port.onmessage = ({ data: { samples, until } }: MessageEvent<Captured>) => {
+      for (const frame of track(samples)) {
+        const midi = held(frame);
+        const now = `${midi?.toFixed(2)} ${Math.floor(frame.time)}`;
+        if (now !== shown) onPitch({ ...(midi !== undefined && { midi }), sounded: until - delay });
+        shown = now;
+      }
+    };
+  },
+
   unfollow(): void {
-    live?.port.close();
+    port?.close();
+    port = undefined;
     live = undefined;
   },
 

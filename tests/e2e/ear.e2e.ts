@@ -27,6 +27,10 @@ function performance(study: ScoredStudy, faults: object[]): string {
   const played = bowedSound(performanceOf(study, pupil), pupil);
   const sound = new Float32Array(played.length + 4 * RATE);
   sound.set(played, 2 * RATE);
+  return waveOf(sound);
+}
+
+function waveOf(sound: Float32Array): string {
   const file = join(mkdtempSync(join(tmpdir(), 'step-ladder-ear-')), 'pupil.wav');
   writeFileSync(file, waveFile(sound, RATE));
   return file;
@@ -129,6 +133,26 @@ describe('whoever plays before the microphone', () => {
     // By the string's law: 328 mm halved at the octave, a little over 2 % of it for 38 cents; A5 is stop 5.
     expect(Number(millimetres)).toBeCloseTo(328 * 2 ** (-5 / 12) * (2 ** (38 / 1200) - 1), 0);
     await stage.sees('the worst shift comes first');
+  });
+
+  it('tunes: the sounding string is found by itself, and what to do said', async () => {
+    // A viola's D 30 cents flat, then its A in place: a wave with overtones, three seconds each.
+    const sound = new Float32Array(9 * RATE);
+    [293.66 * 2 ** (-30 / 1200), 440].forEach((hz, k) => {
+      for (let at = 0; at < 3 * RATE; at += 1) {
+        const turn = (2 * Math.PI * hz * at) / RATE;
+        sound[(2 + 3 * k) * RATE + at] = 0.2 * (Math.sin(turn) + Math.sin(2 * turn) / 2 + Math.sin(3 * turn) / 3);
+      }
+    });
+    stage = await Stage.open({ microphone: { takes: waveOf(sound) } });
+    await stage.go('/tuning?instrument=viola&tonic=D');
+    await stage.click('Listen');
+    await stage.until('the flat string', async () =>
+      /Higher\s+D string, (29|30|31) cents/.test(await stage.text(By.css('.sign'))),
+    );
+    await stage.until('the string in tune', async () => /In tune\s+A string/.test(await stage.text(By.css('.sign'))));
+    await stage.click('Stop listening');
+    await stage.until('the sign gone', async () => (await stage.driver.findElements(By.css('.sign'))).length === 0);
   });
 
   it('and is refused it in words, with the other doors open', async () => {

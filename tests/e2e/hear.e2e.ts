@@ -58,6 +58,20 @@ describe('a recording brought from home', () => {
     );
   });
 
+  it('is put away half heard when it is stopped, and nothing is said of it', async () => {
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.score();
+    await stage.room('Sound');
+    const long = new Float32Array(240 * RATE).map((_, at) => 0.3 * Math.sin(at / 12));
+    await give('long.wav', waveFile(long, RATE));
+    await stage.click('Stop');
+    await stage.find(By.xpath('//button[contains(., "Choose a recording")]'));
+    expect(await stage.text(By.css('[aria-label="Whoever plays"]'))).not.toContain('long.wav');
+    // The ear is free again at once.
+    await give('lesson.wav', recording());
+    await stage.sees('lesson.wav: Shaky');
+  });
+
   it('that is none is refused in our own words', async () => {
     await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2');
     await stage.score();

@@ -23,6 +23,7 @@ import { Choice } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useStableCallback } from '../../ui/stable-callback.ts';
+import { Tuner } from './tuner.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 
 const NAMES: Readonly<Record<Temperament, string>> = {
@@ -31,6 +32,10 @@ const NAMES: Readonly<Record<Temperament, string>> = {
   just: 'pure to the tonic (just)',
 };
 const DRONES = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+
+/** What the tuner listens for below the lowest open string and above the highest, half steps. */
+const SLACK = 5;
+const HIGHEST = 24;
 
 /** Reference tones, drones, and what the temperaments differ by, note for note. */
 export function TuningScreen() {
@@ -156,6 +161,22 @@ export function TuningScreen() {
             </label>
           </div>
           <p className="mt-1 text-sm text-faint">Nothing sounds until it is asked for; Escape stops it.</p>
+          {passage.ok ? (
+            <Tuner
+              key={instrument}
+              strings={strings.map(({ name, open }) => ({
+                name: `${name} string`,
+                hz: openHz(open, temperament, reference),
+              }))}
+              notes={passage.value.notes.map(({ pitch }) => ({
+                name: printed(pitch.name.replace(/-?\d+$/, '')),
+                hz: frequency(pitch, passage.value.tonic, temperament, reference),
+                everywhere: true,
+              }))}
+              lowest={Math.min(...strings.map(({ open }) => open)) - SLACK}
+              highest={Math.max(...strings.map(({ open }) => open)) + HIGHEST}
+            />
+          ) : null}
         </div>
         <div>
           {recipe.ok && passage.ok ? (

@@ -1,5 +1,5 @@
 import { Mic } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { decodeRecording } from '../../../audio/recording.ts';
 import { draws } from '../../../core/base/draws.ts';
 import { InventedPupil } from '../../../core/listening/invented-pupil.ts';
@@ -12,6 +12,7 @@ import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { FileButton } from '../../../ui/file-button.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
+import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { troubleWords } from '../../../ui/say-trouble.ts';
 import { listener } from '../../../workers/listener.ts';
 import type { Heard } from '../study-store.ts';
@@ -38,18 +39,29 @@ export function HearRecording({
   const [progress, setProgress] = useState<number>();
   const [trouble, setTrouble] = useState<string>();
   const { passage, way } = study;
-  useEffect(() => () => void listener().stop(), [passage, way]);
+  /** Counts what was asked to be heard: one that was stopped while it was still being decoded is not heard at all. */
+  const asked = useRef(0);
+  const stop = useStableCallback((): void => {
+    asked.current += 1;
+    setProgress(undefined);
+    void listener().stop();
+  });
+  useEffect(() => stop, [stop, passage, way]);
   const hear = async (name: string, take: () => Promise<Sound>): Promise<void> => {
+    stop();
+    const mine = asked.current;
+    const isWanted = (): boolean => mine === asked.current;
     setTrouble(undefined);
     setProgress(0);
     try {
       const sound = await take();
-      const report = await listener().hear(study, sound, hearing, (share) => setProgress(share));
-      if (report) onHeard({ name, report, level, way });
+      if (!isWanted()) return;
+      const report = await listener().hear(study, sound, hearing, (share) => isWanted() && setProgress(share));
+      if (report && isWanted()) onHeard({ name, report, level, way });
     } catch (error) {
-      setTrouble(troubleWords(error));
+      if (isWanted()) setTrouble(troubleWords(error));
     } finally {
-      setProgress(undefined);
+      if (isWanted()) setProgress(undefined);
     }
   };
   const invent = (): void => {
@@ -104,7 +116,7 @@ export function HearRecording({
       ) : (
         <p role="status" className="flex items-center gap-3">
           Listening: {Math.round(100 * progress)} of 100
-          <Button onClick={() => void listener().stop()}>Stop</Button>
+          <Button onClick={stop}>Stop</Button>
         </p>
       )}
       {trouble ? <p role="alert">{trouble}</p> : null}
