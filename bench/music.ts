@@ -4,6 +4,9 @@ import fc from 'fast-check';
 import { classPlanFrom } from '../src/core/classroom/class-plan.ts';
 import { bowedSound, RATE } from '../src/core/listening/bowed-sound.ts';
 import { InventedPupil } from '../src/core/listening/invented-pupil.ts';
+import { follower } from '../src/core/listening/follower.ts';
+import { liveTrack } from '../src/core/listening/pitch-track.ts';
+import { askedNotes } from '../src/core/listening/report.ts';
 import { listen } from '../src/core/listening/listen.ts';
 import { performanceOf } from '../src/core/listening/performance.ts';
 import { arbitraryMusic } from '../src/core/recipe/arbitrary-music.ts';
@@ -56,7 +59,16 @@ for (const instrument of ['violin', 'viola', 'cello', 'bass'] as const) {
   const scored = { title: titleOf(recipe), recipe, passage, way };
   const pupil = InventedPupil.parse({ seed: 3, bpm: 60, vibrato: 12, noise: -30 });
   const samples = bowedSound(performanceOf(scored, pupil), pupil);
+  const midi = passage.notes.map(({ pitch }) => pitch.midi);
+  const [, live] = timed(() => {
+    const track = liveTrack(RATE, Math.min(...midi) - 2, Math.max(...midi) + 2);
+    const { hear } = follower(askedNotes(scored, 'equal'), { a: 'auto', cents: 25 });
+    for (let at = 0; at < samples.length; at += 441) track(samples.subarray(at, at + 441)).forEach(hear);
+  });
   const [, ms] = timed(() => listen(scored, { samples, rate: RATE }));
   const minute = (ms / 1000 / (samples.length / RATE)) * 60;
-  say(`  ${instrument}: ${minute.toFixed(1)} s of work for a minute of sound (asked: at most 4)`);
+  const share = live / 1000 / (samples.length / RATE);
+  say(
+    `  ${instrument}: ${minute.toFixed(1)} s of work for a minute of sound (asked: at most 4); live ${(100 * share).toFixed(0)} of 100 of a core (asked: at most 33)`,
+  );
 }

@@ -6,7 +6,7 @@ import type { ScoredStudy } from '../score/scored-study.ts';
 import { playable } from '../study/playable.ts';
 import { heardMarks } from './heard-marks.ts';
 import type { HeardNote } from './heard-notes.ts';
-import { reportOf, USUAL_HEARING } from './report.ts';
+import { reportOf, USUAL_HEARING, type Report } from './report.ts';
 
 const { recipe, passage, ways } = playable({
   instrument: 'violin',
@@ -18,7 +18,7 @@ const { recipe, passage, ways } = playable({
 const study: ScoredStudy = { title: titleOf(recipe), recipe, passage, way: ways[0]! };
 
 /** The study as it is asked, a note each second, changed by whoever calls. */
-function heard(change: (notes: HeardNote[]) => HeardNote[]): Map<number, string> {
+function reported(change: (notes: HeardNote[]) => HeardNote[]): Report {
   const notes = passage.notes.map(({ pitch }, at): HeardNote => ({
     onset: at,
     length: 0.9,
@@ -26,8 +26,11 @@ function heard(change: (notes: HeardNote[]) => HeardNote[]): Map<number, string>
     slide: 0,
     silence: 0,
   }));
-  const report = reportOf(study, change(notes), { ...USUAL_HEARING, a: 440 });
-  return new Map(heardMarks(report, USUAL_HEARING.level).map(({ at, words }) => [at, words]));
+  return reportOf(study, change(notes), { ...USUAL_HEARING, a: 440 });
+}
+
+function heard(change: (notes: HeardNote[]) => HeardNote[]): Map<number, string> {
+  return new Map(heardMarks(reported(change), USUAL_HEARING.level).map(({ at, words }) => [at, words]));
 }
 
 /** A note put off by so many half steps, the rest as it is. */
@@ -58,6 +61,27 @@ describe('what is written under the notes that were heard', () => {
       ...notes.slice(3).map((note, k) => ({ ...note, onset: note.onset + 6, silence: k === 0 ? 1 : 0 })),
     ]);
     expect(again).toEqual(new Map([[3, '↺']]));
+  });
+
+  it('goes with what is said first', () => {
+    const { finger, string } = study.way.fingers[5]!;
+    const [first] = reported(off(5, -0.4)).says;
+    expect(first).toMatch(
+      new RegExp(`^E5 is 40 cents flat, (open|(first|second|third|fourth) finger on) ${string}\\.$`),
+    );
+    expect(first!.includes('open')).toBe(finger === 0);
+    expect(reported(off(5, 1)).says[0]).toBe('Another note stood for E5.');
+    const late = reported((notes) => notes.map((note, at) => (at === 6 ? { ...note, onset: 6.5, length: 0.4 } : note)));
+    expect(late.says[0]).toBe('F♯5 came late.');
+    expect(late.verdict).toBe('shaky');
+    const flat = reported((notes) =>
+      notes.map((note, at) => {
+        const mine = study.way.fingers[at]!;
+        return mine.finger === 2 && mine.string === 'D' ? { ...note, midi: note.midi - 0.28 } : note;
+      }),
+    );
+    expect(flat.says[0]).toBe('The second finger on D: 28 cents low.');
+    expect(flat.says.join(' ')).not.toContain(' is ');
   });
 
   it('is nothing where too little was heard, and stands under the score with all else', () => {

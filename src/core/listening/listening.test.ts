@@ -8,6 +8,7 @@ import type { ScoredStudy } from '../score/scored-study.ts';
 import { readWave } from '../sound/read-wave.ts';
 import { waveFile } from '../sound/wave-file.ts';
 import { playable } from '../study/playable.ts';
+import { DEMO_PASSAGES } from '../../../demo/passages.ts';
 import { aligned, type AskedNote } from './alignment.ts';
 import { bowedSound, RATE } from './bowed-sound.ts';
 import type { HeardNote } from './heard-notes.ts';
@@ -138,6 +139,25 @@ describe('a recording is heard', () => {
     expect(swells.notes[3]).toMatchObject({ times: 1, length: 0.9, onset: 3 });
     expect(swells.notes[3]!.cents).toBeCloseTo(5, 1);
     expect(heard({}).notes[3]).toMatchObject({ times: 2, length: 0.5, onset: 3.4 });
+  });
+
+  it('of a passage somebody else wrote, with its rests and chords, as of a study', () => {
+    for (const passage of DEMO_PASSAGES) {
+      const study = studyOf(passage);
+      const { report } = heardFrom(study, {
+        seed: 3,
+        bpm: 72,
+        noise: -40,
+        vibrato: 8,
+        faults: [{ at: 10, cents: -40 }],
+      });
+      expect(report.coverage).toBe(1);
+      expect(report.bpm).toBeCloseTo(72, 0);
+      expect(report.late).toEqual([]);
+      const off = report.notes.filter(({ cents }) => Math.abs(cents!) > 20).map(({ at: place }) => place);
+      expect(off).toEqual([10]);
+      expect(report.says[0]).toMatch(/(is|lands|:) (39|40|41) cents (flat|low)/);
+    }
   });
 
   it('against the temperament that is asked', () => {

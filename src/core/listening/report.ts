@@ -1,6 +1,8 @@
+import type { FingeredNote } from '../fingering/fingering.ts';
+import { fingerWords } from '../instruments/finger-words.ts';
 import { median } from '../base/median.ts';
 import { printed } from '../theory/pitch.ts';
-import { listed, plural, spelledCount } from '../base/words.ts';
+import { capital, listed, plural, spelledCount } from '../base/words.ts';
 import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import { centsFrom, millimetresOf, type Temperament } from '../intonation/temperament.ts';
 import { stringLength } from '../instruments/instruments.ts';
@@ -145,7 +147,7 @@ export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearin
     restarts,
     late: late.map(({ at, beats }) => ({ at, beats: rounded(beats) })),
     verdict,
-    says: sentences(study, { notes, shifts, begunAgain, verdict, coverage, level, bpm: beat.bpm }),
+    says: sentences(study, { notes, shifts, begunAgain, late, verdict, coverage, level, bpm: beat.bpm }),
   };
 }
 
@@ -233,6 +235,7 @@ function outOfTime(steps: Report['late'], allowed: number): Report['late'] {
 }
 
 interface Told {
+  readonly late: Report['late'];
   readonly notes: readonly ReportedNote[];
   readonly shifts: readonly ReportedShift[];
   readonly begunAgain: number;
@@ -244,7 +247,7 @@ interface Told {
 
 /** At most five sentences, in the order a teacher would say them. */
 function sentences({ way, passage }: ScoredStudy, told: Told): string[] {
-  const { notes, shifts, begunAgain, verdict, coverage, level, bpm } = told;
+  const { notes, shifts, begunAgain, late, verdict, coverage, level, bpm } = told;
   if (verdict === 'unclear') {
     const share = Math.round(100 * coverage);
     return [
@@ -264,7 +267,17 @@ function sentences({ way, passage }: ScoredStudy, told: Told): string[] {
     );
   }
   const finger = worstFinger(way.fingers, notes, level.cents);
-  if (finger) list.push(finger);
+  if (finger) list.push(finger.says);
+  const alone = notes
+    .filter(({ at, cents = 0, wrong }) => !wrong && Math.abs(cents) > level.cents && at !== worst?.to)
+    .filter(({ at }) => !finger?.notes.has(at))
+    .toSorted((a, b) => Math.abs(b.cents ?? 0) - Math.abs(a.cents ?? 0))[0];
+  if (alone?.cents !== undefined) {
+    const cents = Math.round(Math.abs(alone.cents));
+    list.push(
+      `${name(alone.at)} is ${cents} cents ${alone.cents < 0 ? 'flat' : 'sharp'}${played(way.fingers[alone.at])}.`,
+    );
+  }
   const left = notes.filter(({ heard }) => !heard);
   if (left.length > 0)
     list.push(
@@ -273,8 +286,15 @@ function sentences({ way, passage }: ScoredStudy, told: Told): string[] {
   const wrong = notes.filter((note) => note.wrong);
   if (wrong.length > 0) list.push(`Another note stood for ${listed(wrong.slice(0, 3).map(({ at }) => name(at)))}.`);
   if (begunAgain > 0) list.push(`It was begun again ${begunAgain === 1 ? 'once' : spelledCount(begunAgain, 'time')}.`);
-  if (list.length === 0)
-    list.push(verdict === 'clean' ? 'Every note was there, in tune and in time.' : 'The beat was not steady.');
+  if (late.length > 0) {
+    const [first] = late;
+    list.push(
+      late.length === 1 && first
+        ? `${name(first.at)} came ${first.beats > 0 ? 'late' : 'too soon'}.`
+        : `The beat was not steady: ${listed(late.slice(0, 3).map(({ at }) => name(at)))} came out of time.`,
+    );
+  }
+  if (list.length === 0 && verdict === 'clean') list.push('Every note was there, in tune and in time.');
   if (bpm !== null) list.push(`It was played at ${Math.round(bpm)} beats a minute.`);
   return list.slice(0, 5);
 }
@@ -284,28 +304,36 @@ function worstFinger(
   fingers: ScoredStudy['way']['fingers'],
   notes: readonly ReportedNote[],
   allowed: number,
-): string | undefined {
-  const places = new Map<string, number[]>();
+): { readonly says: string; readonly notes: ReadonlySet<number> } | undefined {
+  const places = new Map<string, { at: number; cents: number; finger: FingeredNote }[]>();
   for (const { at, cents, wrong } of notes) {
     const finger = fingers[at];
     if (cents === undefined || wrong || !finger || finger.finger === 0) continue;
     const key = `${finger.finger} ${finger.string}`;
-    places.set(key, [...(places.get(key) ?? []), cents]);
+    places.set(key, [...(places.get(key) ?? []), { at, cents, finger }]);
   }
-  const off = [...places]
-    .filter(([, cents]) => cents.length > 1 && Math.abs(median(cents)) > 0.6 * allowed)
-    .toSorted((a, b) => Math.abs(median(b[1])) - Math.abs(median(a[1])))[0];
-  if (!off) return undefined;
-  const [finger = '', string = ''] = off[0].split(' ');
-  const cents = Math.round(median(off[1]));
-  const words = {
-    T: 'The thumb',
-    1: 'The first finger',
-    2: 'The second finger',
-    3: 'The third finger',
-    4: 'The fourth finger',
-  }[finger];
-  return `${words ?? 'A finger'} on ${string}: ${Math.abs(cents)} cents ${cents < 0 ? 'low' : 'high'}.`;
+  const off = [...places.values()]
+    .map((each) => ({ each, cents: median(each.map(({ cents }) => cents)) }))
+    .filter(({ each, cents }) => {
+      // Once is no habit: most of its notes lean that way.
+      const leaning = each.filter((one) => one.cents * Math.sign(cents) > 0.4 * allowed).length;
+      return Math.abs(cents) > 0.6 * allowed && leaning >= Math.max(2, 0.6 * each.length);
+    })
+    .toSorted((a, b) => Math.abs(b.cents) - Math.abs(a.cents))[0];
+  const finger = off?.each[0]?.finger;
+  if (!off || !finger) return undefined;
+  return {
+    says: `${capital(fingerWords(finger.finger))} on ${finger.string}: ${Math.round(Math.abs(off.cents))} cents ${off.cents < 0 ? 'low' : 'high'}.`,
+    notes: new Set(off.each.map(({ at }) => at)),
+  };
+}
+
+/** `, second finger on A`; nothing for an open string. */
+function played(note: FingeredNote | undefined): string {
+  if (!note) return '';
+  return note.finger === 0
+    ? `, open ${note.string}`
+    : `, ${fingerWords(note.finger).replace(/^the /, '')} on ${note.string}`;
 }
 
 function rounded(value: number): number {
