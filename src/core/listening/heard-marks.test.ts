@@ -67,12 +67,12 @@ describe('what is written under the notes that were heard', () => {
     const { finger, string } = study.way.fingers[5]!;
     const [first] = reported(off(5, -0.4)).says;
     expect(first).toMatch(
-      new RegExp(`^E5 is 40 cents flat, (open|(first|second|third|fourth) finger on) ${string}\\.$`),
+      new RegExp(`^E4 is 40 cents flat, (open|(first|second|third|fourth) finger on) ${string}\\.$`),
     );
     expect(first!.includes('open')).toBe(finger === 0);
-    expect(reported(off(5, 1)).says[0]).toBe('Another note stood for E5.');
+    expect(reported(off(5, 1)).says[0]).toBe('Another note stood for E4.');
     const late = reported((notes) => notes.map((note, at) => (at === 6 ? { ...note, onset: 6.5, length: 0.4 } : note)));
-    expect(late.says[0]).toBe('F♯5 came late.');
+    expect(late.says[0]).toBe('F♯4 came late.');
     expect(late.verdict).toBe('shaky');
     const flat = reported((notes) =>
       notes.map((note, at) => {
