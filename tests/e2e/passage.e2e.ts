@@ -6,6 +6,13 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { EVERY_FEATURE } from '../../src/core/passage/read/every-feature.fixture.ts';
 import { Stage } from './stage.ts';
 
+/** All kept studies, whole. */
+const KEPT = `
+  const done = arguments[arguments.length - 1];
+  indexedDB.open('step-ladder').onsuccess = ({ target: { result: db } }) => {
+    db.transaction('studies').objectStore('studies').getAll().onsuccess = ({ target }) => { db.close(); done(target.result); };
+  };`;
+
 describe('a passage somebody else wrote', () => {
   let stage: Stage;
   beforeAll(async () => {
@@ -55,6 +62,30 @@ describe('a passage somebody else wrote', () => {
     await stage.driver.navigate().refresh();
     await stage.score();
     expect((await stage.kept()).length).toBe(1);
+
+    // Pinned otherwise at the desk, that finger goes back into the file.
+    const fingerings = (text: string): string[] => [...text.matchAll(/<fingering[^>]*>(\d)</g)].map(([, one]) => one!);
+    const asWorkedOut = fingerings(back);
+    await (await stage.find(By.css('#n4 .notehead'))).click();
+    await stage.room('Note');
+    const other = await stage.find(By.css('[aria-label="Ways to play this note"] button:not([aria-current])'));
+    await other.click();
+    await stage.until('the pin kept', async () => {
+      const [study] =
+        await stage.driver.executeAsyncScript<
+          { fingering: { finger: unknown }[]; recipe: { pins: { at: number }[] } }[]
+        >(KEPT);
+      return study?.recipe.pins.some(({ at }) => at === 4);
+    });
+    const [study] = await stage.driver.executeAsyncScript<{ fingering: { finger: unknown }[] }[]>(KEPT);
+    await stage.go('/passage');
+    await give('every.musicxml', EVERY_FEATURE);
+    await stage.choose('Voice', '1');
+    await stage.sees('as you kept them in Every & all');
+    await stage.click('Write fingers into the file');
+    const pinned = fingerings(readFileSync(await stage.downloaded('every (1).musicxml'), 'utf8'));
+    expect(pinned).not.toEqual(asWorkedOut);
+    expect(pinned).toContain(String(study!.fingering[4]!.finger));
   });
 
   it('finds the scale in a tune written as letters, and opens it as a study', async () => {

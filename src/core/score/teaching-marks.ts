@@ -3,10 +3,11 @@ import type { FingeredNote } from '../fingering/fingering.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import { bendOf } from '../shifts/home-place.ts';
 import { printed } from '../theory/pitch.ts';
+import { hardWords } from './hard-bars.ts';
 import type { ScoredStudy } from './scored-study.ts';
 
 /** What a teacher may have printed at the notes besides fingers and strings, each by itself. */
-export const TEACHING_MARKS = ['extensions', 'low-high', 'stays', 'no-open', 'traps'] as const;
+export const TEACHING_MARKS = ['extensions', 'low-high', 'stays', 'no-open', 'traps', 'hard'] as const;
 
 export type TeachingMark = (typeof TEACHING_MARKS)[number];
 
@@ -35,6 +36,7 @@ const WORDS: Readonly<Record<TeachingMark, (study: ScoredStudy) => NoteWords>> =
   stays: stayWords,
   'no-open': noOpenWords,
   traps: trapWords,
+  hard: hardWords,
 };
 
 /** Where a finger reaches out of the hand, and where the hand closes again. */

@@ -10,6 +10,7 @@ import { octaveWords } from '../../core/recipe/title.ts';
 import { FINGERS_WRITTEN, withFingers, type FingersWritten } from '../../core/score/into-file.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { FIRST_CHOICES, toAddress } from '../../core/study/address.ts';
+import { preparing } from '../../core/study/preparing.ts';
 import type { PassageAsk, PassageStudy } from '../../core/study/passage-study.ts';
 import { useKeepStudies } from '../../data/library-queries.ts';
 import { toSaved } from '../../data/library.ts';
@@ -22,6 +23,8 @@ import { sayTrouble, troubleWords } from '../../ui/say-trouble.ts';
 import { useSize } from '../../ui/use-size.ts';
 import { engine } from '../../workers/engine.ts';
 import { engraver } from '../../workers/engraver.ts';
+import { useKeptFingers } from './use-kept-fingers.ts';
+import { SetToPupil } from './set-to-pupil.tsx';
 
 /** A file that was opened. */
 interface Opened {
@@ -109,19 +112,16 @@ export function PassageScreen() {
 }
 
 function Passage({ opened, wanted, onWanted }: { opened: Opened; wanted: Wanted; onWanted: (wanted: Wanted) => void }) {
-  const { file, name } = opened;
-  const title = file.music.title ?? name.replace(/\.[^.]+$/, '');
-  const { data, error, isFetching } = useQuery({
-    queryKey: ['passage', name, file.text.length, wanted],
-    queryFn: () => engine().passage(file.music, askOf(wanted, title)),
-    placeholderData: (before) => before,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const { file } = opened;
+  // The best way stands first: of a long part all of them take some seconds.
+  const best = useFingered(opened, wanted, { ways: 1 });
+  const all = useFingered(opened, wanted, {}, best.data?.ok === true && !best.isPlaceholderData);
+  const { data, error } = all.data && !all.isPlaceholderData ? all : best;
   const study = data?.ok ? data.value : undefined;
   return (
     <>
       <WantedLine file={file} wanted={wanted} onWanted={onWanted} />
-      {isFetching ? <p role="status">Fingering the passage …</p> : null}
+      {best.isFetching ? <p role="status">Fingering the passage …</p> : null}
       {error ? (
         <Notice tone="trouble" title="The passage could not be fingered">
           {error.message}
@@ -132,9 +132,20 @@ function Passage({ opened, wanted, onWanted }: { opened: Opened; wanted: Wanted;
           {data.refusal.message}
         </Notice>
       ) : null}
-      {study ? <Fingered study={study} opened={opened} /> : null}
+      {study ? <Fingered study={study} opened={opened} others={!all.isFetching} /> : null}
     </>
   );
+}
+
+function useFingered({ file, name }: Opened, wanted: Wanted, rules: PassageAsk['rules'], enabled = true) {
+  const title = file.music.title ?? name.replace(/\.[^.]+$/, '');
+  return useQuery({
+    queryKey: ['passage', name, file.text.length, wanted, rules],
+    queryFn: () => engine().passage(file.music, { ...askOf(wanted, title), rules }),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    enabled,
+  });
 }
 
 function askOf({ instrument, part, voice, from, to, keepFingers }: Wanted, title: string): PassageAsk {
@@ -226,17 +237,29 @@ const WRITTEN_WORDS: Readonly<Record<FingersWritten, string>> = {
 function Fingered({
   study: { study, chosen, leftOut, found },
   opened: { file, name },
+  others,
 }: {
   study: PassageStudy & { readonly found: readonly FoundStudy[] };
   opened: Opened;
+  /** Whether all other ways are known as well. */
+  others: boolean;
 }) {
   const keep = useKeepStudies();
   const navigate = useNavigate();
   const [written, setWritten] = useState<FingersWritten>('all');
-  const way = study.ways[0];
-  if (!way) return null;
   const { recipe, passage } = study;
-  const scored: ScoredStudy = { title: chosen.music.title, recipe, passage, way, look: { fingers: 'all' } };
+  const kept = useKeptFingers(chosen.music, recipe.instrument);
+  const [asKept, setAsKept] = useState(true);
+  const best = study.ways[0];
+  if (!best) return null;
+  const way = kept && asKept ? kept.way : best;
+  const scored: ScoredStudy = {
+    title: chosen.music.title,
+    recipe,
+    passage,
+    way,
+    look: { fingers: 'all', marks: ['hard'] },
+  };
   const toDesk = (): void => {
     const saved = toSaved(study, 0, new Date().toISOString(), chosen.music.title);
     keep
@@ -266,9 +289,20 @@ function Fingered({
             />
           </>
         ) : null}
+        {kept ? (
+          <Choice
+            label="Whose fingers"
+            value={asKept ? 'kept' : 'here'}
+            options={[
+              { value: 'kept', label: `as you kept them in ${kept.name}` },
+              { value: 'here', label: 'as worked out here' },
+            ]}
+            onChoose={(next) => setAsKept(next === 'kept')}
+          />
+        ) : null}
         <span className="text-faint">
           {counted(passage.notes.length, 'note')}, {counted(way.shifts.length, 'shift')},{' '}
-          {counted(study.ways.length, 'way')}
+          {others ? counted(study.ways.length, 'way') : 'looking for other ways …'}
         </span>
       </p>
       {[...leftOut.map(({ message }) => message), ...file.music.notices].length > 0 ? (
@@ -294,10 +328,11 @@ function Fingered({
               <span className="text-faint">{barWords(barOf(one.from), barOf(one.to))}</span>
               <Link
                 className="underline decoration-rule underline-offset-4"
-                to={`/studies/new?${toAddress({ ...FIRST_CHOICES, ...one.recipe }, 0).toString()}`}
+                to={`/studies/new?${toAddress({ ...FIRST_CHOICES, ...preparing(one, way) }, 0).toString()}`}
               >
                 Open as a study
               </Link>
+              <SetToPupil name={foundWords(one)} recipe={preparing(one, way)} />
             </li>
           ))}
         </ul>

@@ -13,7 +13,8 @@ import { LadderEditor } from './ladder-editor.tsx';
 import { coach } from '../../workers/coach.ts';
 import { OpenPupilFile } from './pupil-files.tsx';
 import { PupilForm } from './pupil-form.tsx';
-import { dayWords, today, weekdayName, weekOf } from './today.ts';
+import { today } from '../../data/today.ts';
+import { dayWords, weekdayName, weekOf } from './today.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** The days on which pupils were heard; nothing until they are read. */

@@ -9,7 +9,7 @@ import { useKeepStudies } from '../../data/library-queries.ts';
 import { useKeepPupilRecords } from '../../data/pupil-queries.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 import { engine } from '../../workers/engine.ts';
-import { today } from './today.ts';
+import { today } from '../../data/today.ts';
 
 /** A study that is to be made and set: what it is called, and its recipe. */
 export interface ToMake {

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { Drawing } from '../../../ui/drawing.tsx';
-import { dayWords, today } from '../today.ts';
+import { today } from '../../../data/today.ts';
+import { dayWords } from '../today.ts';
 import type { Climbing } from '../use-climbing.ts';
 import { progress, weeksOf } from './progress-options.ts';
 

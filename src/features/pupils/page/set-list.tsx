@@ -10,7 +10,8 @@ import type { StudyReadiness } from '../../../core/practice/plan.ts';
 import { useChangeAssignment } from '../../../data/pupil-queries.ts';
 import { Button } from '../../../ui/button.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
-import { dayWords, inHundred, today } from '../today.ts';
+import { today } from '../../../data/today.ts';
+import { dayWords, inHundred } from '../today.ts';
 import { standingWords, type Climbing } from '../use-climbing.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 

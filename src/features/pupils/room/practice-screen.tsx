@@ -6,7 +6,7 @@ import { CAUTION } from '../../../core/shifts/caution.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { OpenPupil } from '../open-pupil.tsx';
-import { today } from '../today.ts';
+import { today } from '../../../data/today.ts';
 import { plannedFrom, type Climbing } from '../use-climbing.ts';
 import { RungRoom } from './rung-room.tsx';
 import { Summary } from './summary.tsx';

@@ -7,7 +7,7 @@ import type { PlanLine } from '../../../core/practice/plan.ts';
 import type { LoggedAttempt } from '../../../core/practice/pupil.ts';
 import { newId } from '../../../data/library.ts';
 import { useKeepPupilRecords, useRemoveAttempt } from '../../../data/pupil-queries.ts';
-import { today } from '../today.ts';
+import { today } from '../../../data/today.ts';
 
 /** A try lasted at most so long, seconds: whoever left the room was not practising. */
 const LONGEST = 600;

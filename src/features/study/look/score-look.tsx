@@ -80,7 +80,7 @@ export const ScoreLookSentence = memo(function ScoreLookSentence({
         onChoose={(names) => onLook({ ...look, covered: [], names: (names || undefined) as NoteNames | undefined })}
       />
       {look.names ? <Covers look={look} count={built.passage.notes.length} onLook={onLook} /> : null}; marked:{' '}
-      <Marks look={look} onLook={onLook} />; known already:{' '}
+      <Marks look={look} music={built.recipe.music !== undefined} onLook={onLook} />; known already:{' '}
       <Choice
         label="Known already"
         value={look.known ?? ''}
@@ -139,13 +139,14 @@ const MARK_WORDS: Readonly<Record<TeachingMark, string>> = {
   stays: 'fingers that stay down',
   'no-open': 'open strings the key has not',
   traps: 'fingers to have ready',
+  hard: 'what is hard in a bar',
 };
 
 /** Each mark switched by itself. */
-function Marks({ look, onLook }: { look: Look; onLook: (look: Look) => void }) {
+function Marks({ look, music, onLook }: { look: Look; music: boolean; onLook: (look: Look) => void }) {
   return (
     <span role="group" aria-label="Marks on the score">
-      {TEACHING_MARKS.map((mark, place) => {
+      {TEACHING_MARKS.filter((mark) => music || mark !== 'hard').map((mark, place) => {
         const on = look.marks.includes(mark);
         const marks = on ? look.marks.filter((one) => one !== mark) : [...look.marks, mark];
         return (
