@@ -30,7 +30,7 @@ async function main(): Promise<number> {
 function classAnswer({ title, sections }: ClassPlan): object {
   return {
     title,
-    sections: sections.map(({ name, section, study, octaves, level, reminders }) => ({
+    sections: sections.map(({ name, section, study, octaves, level, reminders, forTheTeacher }) => ({
       name,
       instrument: section.instrument,
       players: section.players,
@@ -38,6 +38,7 @@ function classAnswer({ title, sections }: ClassPlan): object {
       level: level.id,
       study: studyAnswer(study),
       reminders,
+      forTheTeacher,
     })),
   };
 }

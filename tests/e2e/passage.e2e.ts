@@ -89,9 +89,20 @@ describe('a passage somebody else wrote', () => {
   });
 
   it('finds the scale in a tune written as letters, and opens it as a study', async () => {
+    await stage.go('/pupils');
+    await stage.click('Add a pupil');
+    await (await stage.find(By.css('[role="dialog"] input[name="name"]'))).sendKeys('Mira');
+    await stage.click('Add the pupil');
+    await stage.until('the pupil’s page', async () => (await stage.text(By.css('h1'))) === 'Mira');
     await stage.go('/passage');
     await give('tune.abc', 'X:1\nT:Letters\nM:4/4\nL:1/8\nK:D\nDEFG ABcd|dBGE A4|]\n');
     await stage.sees('D major, one octave');
+    // One press sets it; it stands in the library and on the pupil's page.
+    await (await stage.find(By.css('button[aria-label^="Set D major"]'))).click();
+    await (await stage.find(By.xpath('//*[@role="menuitem"][contains(., "Mira")]'))).click();
+    await stage.sees('is set to Mira, with the fingers it has here.');
+    const [kept] = await stage.kept();
+    expect(kept!.recipe).toMatchObject({ tonic: 'D', form: 'major', octaves: 1 });
     await stage.click('Open as a study');
     await stage.score();
     expect(await stage.chosen('Tonic')).toBe('D');

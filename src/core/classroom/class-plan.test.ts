@@ -221,7 +221,8 @@ describe('a class plays one key', () => {
   it('leaves the level for a key that has no octave in it, and says so', () => {
     const plan = planned({ tonic: 'D', octaves: 2, sections: [{ instrument: 'bass', level: 'first' }] });
     expect(plan.sections[0]).toMatchObject({ octaves: 1, level: { id: 'third' } });
-    expect(plan.sections[0]!.reminders.join(' ')).toContain('This key needs up to third position.');
+    expect(plan.sections[0]!.forTheTeacher).toEqual(['This key needs up to third position.']);
+    expect(plan.sections[0]!.reminders.join(' ')).not.toContain('This key needs');
   });
 
   it('refuses in words that name the section', () => {

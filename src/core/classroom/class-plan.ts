@@ -5,7 +5,7 @@ import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
 import { titleOf } from '../recipe/title.ts';
 import type { ScoredStudy } from '../score/scored-study.ts';
 import { ClassAsk, type Section } from './class-ask.ts';
-import { reminders } from './reminders.ts';
+import { forTheTeacher, reminders } from './reminders.ts';
 import { sectionLine } from './section-line.ts';
 import { sectionPart } from './section-part.ts';
 import { sectionStudy, type SectionStudy } from './section-study.ts';
@@ -19,6 +19,8 @@ export interface SectionPart extends SectionStudy {
   readonly part: ScoredStudy;
   /** What to tell it, the most useful first. */
   readonly reminders: readonly string[];
+  /** What the teacher alone should know. */
+  readonly forTheTeacher: readonly string[];
 }
 
 /** A class worked out: a part for each section, all in the same bars and bows. */
@@ -54,7 +56,14 @@ export function classPlan(ask: ClassAsk, memory: EngineMemory = new EngineMemory
     const octaves = octavesOf(one);
     const line = sectionLine(whole.study.passage, one.study.passage, octaves, one.section.after);
     const part = sectionPart(one, whole.study.passage, line, ask, `${title}: ${name}`);
-    return { ...one, name, octaves, part, reminders: reminders(one, octavesOf(whole)) };
+    return {
+      ...one,
+      name,
+      octaves,
+      part,
+      reminders: reminders(one, octavesOf(whole)),
+      forTheTeacher: forTheTeacher(one),
+    };
   });
   return granted({ ask, title, sections });
 }

@@ -18,20 +18,21 @@ const MEANWHILE = {
  *
  * @param octaves the class plays.
  */
-export function reminders({ section, study, way, level, wanted }: SectionStudy, octaves: number): string[] {
+export function reminders({ section, study, way }: SectionStudy, octaves: number): string[] {
   const { passage, recipe } = study;
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   return [
     ...beginning(instrument, passage, way.fingers[0]),
     ...rangeWords(recipe.octaves, octaves, section.after),
-    ...(level.id !== section.level
-      ? [`This key needs ${level.name}.`]
-      : recipe.octaves < wanted
-        ? [`${capital(level.where)} there is room for no more.`]
-        : []),
     ...factSentences(handFacts(instrument, passage, way), instrument.strings),
     ...openWords(instrument, passage),
   ];
+}
+
+/** What the teacher should know of how a section was placed; the section itself has no use for it. */
+export function forTheTeacher({ section, study, level, wanted }: SectionStudy): string[] {
+  if (level.id !== section.level) return [`This key needs ${level.name}.`];
+  return study.recipe.octaves < wanted ? [`${capital(level.where)} there is room for no more.`] : [];
 }
 
 function beginning(

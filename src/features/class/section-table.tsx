@@ -131,7 +131,7 @@ export function SectionTable({
                 </p>
               </div>
               <ul aria-label={`What to tell ${names[place]}`} className="list-disc pl-5 text-lg leading-snug">
-                {worked?.reminders.map((reminder) => (
+                {[...(worked?.forTheTeacher ?? []), ...(worked?.reminders ?? [])].map((reminder) => (
                   <li key={reminder}>{reminder}</li>
                 ))}
               </ul>

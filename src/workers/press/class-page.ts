@@ -13,10 +13,11 @@ export function classCover(press: Press, { title, sections }: ClassPlan, name: s
     section: { players },
     octaves,
     reminders,
+    forTheTeacher,
   } of sections) {
     const copies = players > 0 ? `, ${counted(players, 'copy', 'copies')}` : '';
     press.write(`${section}${copies}`, { size: 13, face: 'bold', gap: 2 });
-    press.write(`${counted(octaves, 'octave')}. ${reminders.join(' ')}`, { size: 10, gap: 10 });
+    press.write(`${counted(octaves, 'octave')}. ${[...forTheTeacher, ...reminders].join(' ')}`, { size: 10, gap: 10 });
   }
   press.write(CAUTION, { size: 8, face: 'italic' });
 }
