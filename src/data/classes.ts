@@ -27,6 +27,21 @@ export async function writeClass(record: ClassRecord): Promise<void> {
   tellOthers([CLASSES_KEPT]);
 }
 
+/** What is changed of a class: some of its fields. */
+export type ClassPart = Partial<Omit<ClassRecord, 'id'>>;
+
+/** Changes some fields of a class as it stands now: what another tab changed of the others stays. Refuses one that was deleted meanwhile. */
+export async function changeClass(id: string, part: ClassPart): Promise<void> {
+  await changeFacts(CLASSES_KEPT, (list) => {
+    const now = list.find((one) => idOf(one) === id);
+    if (now === undefined)
+      throw new Error('This class was deleted in another tab. Take it back there, or make it anew.');
+    const changed = ClassRecord.parse({ ...ClassRecord.parse(now), ...part });
+    return [...list.filter((one) => one !== now), changed];
+  });
+  tellOthers([CLASSES_KEPT]);
+}
+
 /** Deletes a class; the others stay, also those that cannot be read. */
 export async function deleteClass(id: string): Promise<void> {
   await changeFacts(CLASSES_KEPT, (list) => list.filter((one) => idOf(one) !== id));
@@ -51,6 +66,20 @@ export function useKeepClass(): UseMutationResult<void, Error, ClassRecord> {
         ...list.filter(({ id }) => id !== record.id),
         record,
       ]);
+    },
+    onSettled: () => client.invalidateQueries({ queryKey: QUERY }),
+  });
+}
+
+/** Changes a class; what is shown changes at once and goes back where it could not be kept. */
+export function useChangeClass(): UseMutationResult<void, Error, { id: string; part: ClassPart }> {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, part }) => changeClass(id, part),
+    onMutate: ({ id, part }) => {
+      client.setQueryData<readonly ClassRecord[]>(QUERY, (list = []) =>
+        list.map((one) => (one.id === id ? { ...one, ...part } : one)),
+      );
     },
     onSettled: () => client.invalidateQueries({ queryKey: QUERY }),
   });

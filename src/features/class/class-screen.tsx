@@ -1,12 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
-import { useMemo, useRef, useState } from 'react';
+import { Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { ClassRecord } from '../../core/classroom/class-record.ts';
 import type { ClassPlan } from '../../core/classroom/class-plan.ts';
-import { useClasses, useKeepClass } from '../../data/classes.ts';
+import { useChangeClass, useClasses, type ClassPart } from '../../data/classes.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
+import { useStableCallback } from '../../ui/stable-callback.ts';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { useSize } from '../../ui/use-size.ts';
 import { coach } from '../../workers/coach.ts';
@@ -38,11 +40,34 @@ export function ClassScreen() {
 }
 
 function Plan({ record }: { record: ClassRecord }) {
-  const keep = useKeepClass();
+  const keep = useChangeClass();
   const [wall, setWall] = useState(false);
-  const change = (part: Partial<ClassRecord>): void => {
-    keep.mutateAsync({ ...record, ...part }).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
+  const write = (part: ClassPart): void => {
+    keep.mutateAsync({ id: record.id, part }).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
   };
+  /** What the fields that were changed were before, the latest last. */
+  const [past, setPast] = useState<readonly ClassPart[]>([]);
+  const change = (part: ClassPart): void => {
+    const before = Object.fromEntries(Object.keys(part).map((field) => [field, record[field as keyof ClassPart]]));
+    setPast([...past, before]);
+    write(part);
+  };
+  const undo = useStableCallback((): boolean => {
+    const last = past.at(-1);
+    if (!last) return false;
+    setPast(past.slice(0, -1));
+    write(last);
+    return true;
+  });
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const field = event.target instanceof Element && ['INPUT', 'TEXTAREA'].includes(event.target.tagName);
+      if (field || event.key !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey) return;
+      if (undo()) event.preventDefault();
+    };
+    document.addEventListener('keydown', press);
+    return () => document.removeEventListener('keydown', press);
+  }, [undo]);
   const { id: _, name, ...ask } = record;
   const { data: plan } = useQuery({
     queryKey: ['class plan', ask],
@@ -72,6 +97,9 @@ function Plan({ record }: { record: ClassRecord }) {
         {worked ? <ClassFiles plan={worked} name={name} /> : null}
         <Button disabled={!worked} onClick={() => setWall(true)}>
           On the wall
+        </Button>
+        <Button kind="quiet" aria-label="Undo" title="Undo (Ctrl Z)" disabled={past.length === 0} onClick={undo}>
+          <Undo2 size={18} aria-hidden="true" />
         </Button>
         <Link to="/class" className={buttonLook('quiet')}>
           All classes
