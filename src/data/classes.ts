@@ -32,13 +32,15 @@ export type ClassPart = Partial<Omit<ClassRecord, 'id'>>;
 
 /** Changes some fields of a class as it stands now: what another tab changed of the others stays. Refuses one that was deleted meanwhile. */
 export async function changeClass(id: string, part: ClassPart): Promise<void> {
+  let gone = false;
   await changeFacts(CLASSES_KEPT, (list) => {
     const now = list.find((one) => idOf(one) === id);
-    if (now === undefined)
-      throw new Error('This class was deleted in another tab. Take it back there, or make it anew.');
+    gone = now === undefined;
+    if (gone) return list;
     const changed = ClassRecord.parse({ ...ClassRecord.parse(now), ...part });
     return [...list.filter((one) => one !== now), changed];
   });
+  if (gone) throw new Error('This class was deleted in another tab. Take it back there, or make it anew.');
   tellOthers([CLASSES_KEPT]);
 }
 
