@@ -68,8 +68,8 @@ export interface Hearing {
 
 export const USUAL_HEARING: Hearing = { temperament: 'equal', a: 'auto', level: HEARING_LEVELS[0] };
 
-/** Whatever the level, only what is off by so much of a beat is surely out of time and not the ear's own error. */
-const SURE = 0.25;
+/** Whatever the level, only what is off by so many seconds is surely out of time: two onsets, each heard within 50 ms or so, and a little. */
+const SURE = 0.14;
 /** An instrument is tuned within so much of A = 440 to either side, half steps. */
 const TUNED_WITHIN = 0.7;
 
@@ -119,7 +119,7 @@ export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearin
   const judged = notes.filter(({ heard: was }) => was);
   const off = (times: number): number =>
     judged.filter(({ cents = 0, wrong }) => !wrong && Math.abs(cents) > times * level.cents).length;
-  const late = outOfTime(beat.late, Math.max(level.beat, SURE));
+  const late = outOfTime(beat.late, Math.max(level.beat, (SURE * (beat.bpm ?? 60)) / 60));
   const coverage = judged.length / Math.max(1, asked.length);
   const grounds = {
     coverage,
