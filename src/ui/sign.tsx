@@ -30,7 +30,9 @@ export function Sign({ says, note = '', cents }: { says: SignSays; note?: string
         <strong>{words}</strong>
         <span>
           {note}
-          {cents !== undefined && says !== 'in tune' ? `, ${Math.round(Math.abs(cents))} cents` : ''}
+          {cents !== undefined && says !== 'in tune'
+            ? `, ${Math.round(Math.abs(cents))} ${Math.round(Math.abs(cents)) === 1 ? 'cent' : 'cents'}`
+            : ''}
         </span>
       </p>
     </div>

@@ -81,13 +81,15 @@ const VIEWS: readonly View[] = [
   },
   { name: 'book', path: '/book', ready: (stage) => stage.sees('4 fingerings can be played') },
   {
-    name: 'map',
+    name: 'heard',
     path: '/studies/new?instrument=viola&tonic=G&form=melodic-minor&octaves=3',
     ready: async (stage) => {
       await stage.score();
-      await stage.room('Shifts');
+      await stage.room('Sound');
       await stage.click('Map');
-      await stage.find(By.css('svg.climb .label'));
+      await stage.click('Let an invented pupil play');
+      await stage.sees('The invented pupil: ');
+      await stage.find(By.css('svg.climb .heard'));
     },
   },
   {

@@ -4,7 +4,7 @@ import { InventedPupil } from '../listening/invented-pupil.ts';
 import { listen } from '../listening/listen.ts';
 import { performanceOf } from '../listening/performance.ts';
 import { Attempt } from './attempt.ts';
-import { arrivalOf, EarNote, earNoteOf, shiftsOverTime, worstShift } from './ear-note.ts';
+import { arrivalOf, EarNote, earNoteOf, shiftsOverTime, tempoHeard, worstShift } from './ear-note.ts';
 import { planned, rung, studyFrom } from './invented.fixture.ts';
 import { USUAL_LADDER } from './ladder.ts';
 import { planToday } from './plan.ts';
@@ -53,6 +53,14 @@ describe('what the ear writes down', () => {
     // The one that was worse is better now: the other is the worst.
     expect(worstShift(tries)).toEqual({ arrival: 'E6 E 1 up', cents: 24, date: '2026-03-04' });
     expect(worstShift(tries.slice(2, 5))).toBeUndefined();
+  });
+
+  it('is at the tempo asked where that was kept to, else at the one that was heard', () => {
+    expect(tempoHeard({ bpm: 63 }, 60)).toBe(60);
+    expect(tempoHeard({ bpm: 55.4 }, 60)).toBe(60);
+    expect(tempoHeard({ bpm: 66.4 }, 60)).toBe(66);
+    expect(tempoHeard({ bpm: 48.6 }, 60)).toBe(49);
+    expect(tempoHeard({ bpm: null }, 60)).toBe(60);
   });
 
   it('brings the worst shift up first in the plan, until its drill is clean', () => {

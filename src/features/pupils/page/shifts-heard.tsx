@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { counted } from '../../../core/base/words.ts';
 import { shiftsOverTime } from '../../../core/practice/ear-note.ts';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { printed } from '../../../core/theory/pitch.ts';
@@ -34,7 +35,7 @@ export function ShiftsHeard({ whole, climbing }: { whole: PupilWhole; climbing: 
               <td key={date} className="py-1 pr-3">
                 {cents === 0
                   ? 'in place'
-                  : `${Math.abs(cents)} cents ${cents < 0 ? 'flat' : 'sharp'}, ${Math.abs(millimetres)} mm`}
+                  : `${counted(Math.abs(cents), 'cent')} ${cents < 0 ? 'flat' : 'sharp'}, ${Math.abs(millimetres)} mm`}
                 <span className="block text-sm text-faint">{dayWords(date)}</span>
               </td>
             ))}

@@ -164,7 +164,7 @@ export const Climb = memo(function Climb({
                     </text>
                   ) : null}
                   {heard.has(at) ? (
-                    <text x={x(at)} y={y(at) + radius + 11} textAnchor="middle" className="heard">
+                    <text x={x(at)} y={y(at) - radius - 4} textAnchor="middle" className="heard">
                       {heard.get(at)}
                     </text>
                   ) : null}

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/base/words.ts';
 import { fileName } from '../../../core/base/file-name.ts';
 import { reportCsv } from '../../../core/listening/report-csv.ts';
 import { VERDICT_WORDS } from '../../../core/listening/verdict.ts';
@@ -72,7 +73,7 @@ export function HeardReport({ study, heard: { name, report, before } }: { study:
 
 function centsWords(cents: number): string {
   const near = Math.round(cents);
-  return near === 0 ? 'in place' : `${Math.abs(near)} cents ${near < 0 ? 'flat' : 'sharp'}`;
+  return near === 0 ? 'in place' : `${counted(Math.abs(near), 'cent')} ${near < 0 ? 'flat' : 'sharp'}`;
 }
 
 function centsBefore(cents: number | undefined): string {
