@@ -84,6 +84,8 @@ describe('what the ear writes down', () => {
     expect(line.why).toBe('Heard 33 cents sharp: the worst shift comes first');
     const drilled = tried({ rung: 'shift-2', result: 'clean', date: '2026-03-09' });
     expect(plan([heard, drilled]).filter(({ why }) => why.startsWith('Heard'))).toEqual([]);
+    // Clean before it was heard so is no answer.
+    expect(plan([{ ...drilled, date: '2026-03-07' }, heard]).some(({ why }) => why.startsWith('Heard'))).toBe(true);
     expect(plan([heard, { ...drilled, result: 'missed' }]).some(({ why }) => why.startsWith('Heard'))).toBe(true);
   });
 });
