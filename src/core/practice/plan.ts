@@ -2,7 +2,7 @@ import { counted } from '../base/words.ts';
 import type { Attempt } from './attempt.ts';
 import { atLeast } from './chance.ts';
 import { apart, breaksIn } from './day-order.ts';
-import { worstShift } from './ear-note.ts';
+import { amissIn, type Amiss } from './amiss.ts';
 import { dayAfter, daysBetween, weekdayOf, type Day } from './day.ts';
 import type { Practice } from './practice-time.ts';
 import { heard, review, sureOn, type Review } from './review.ts';
@@ -155,21 +155,6 @@ interface Expected {
   by: Day | undefined;
   /** The shift the ear found furthest off, still to be drilled. */
   amiss: Amiss | undefined;
-}
-
-/** A shift that lands off its place, and the rung that drills it. */
-interface Amiss {
-  readonly rung: ClimbedRung;
-  readonly cents: number;
-}
-
-/** The drill of the shift that landed furthest off when it was heard last, unless it was played clean since. */
-function amissIn({ rungs, tries }: PlannedStudy): Amiss | undefined {
-  const worst = worstShift(tries);
-  const rung = worst && rungs.find(({ arrival }) => arrival === worst.arrival);
-  if (!rung) return undefined;
-  const since = tries.some(({ rung: id, date, result }) => id === rung.id && result === 'clean' && date > worst.date);
-  return since ? undefined : { rung, cents: worst.cents };
 }
 
 function begun(study: PlannedStudy, rule: TempoRule): Expected {
