@@ -53,6 +53,37 @@ function followerOf(study: ScoredStudy, { temperament, a, level }: Hearing): Fol
   return follower(askedNotes(study, temperament), { a, cents: level.cents });
 }
 
+/** A microphone as the page hands it over. */
+interface Source {
+  readonly rate: number;
+  readonly port: MessagePort;
+}
+
+/**
+ * Listens to a microphone in place of the last. What each frame shows is told with when it sounded; what looks like what is shown
+ * already is not told anew, but once a second it is, as a sign of life.
+ */
+function open<Shown extends object>(
+  { rate, port: given }: Source,
+  range: readonly [lowest: number, highest: number],
+  hear: (frame: Frame) => readonly [looks: string, shown: Shown],
+  onShown: (shown: Shown & { readonly sounded: number }) => void,
+): void {
+  listener.unfollow();
+  port = given;
+  const track = liveTrack(rate, ...range);
+  const delay = delayOf(rate, ...range) + NAMED * HOP;
+  let last = '';
+  port.onmessage = ({ data: { samples, until } }: MessageEvent<Captured>) => {
+    for (const frame of track(samples)) {
+      const [looks, shown] = hear(frame);
+      const now = `${looks} ${Math.floor(frame.time)}`;
+      if (now !== last) onShown({ ...shown, sounded: until - delay });
+      last = now;
+    }
+  };
+}
+
 /** Hears recordings and microphones, off the page's thread. */
 const listener = {
   /** Compares a recording with a study; nothing where it was stopped. */
@@ -79,29 +110,19 @@ const listener = {
   },
 
   /** Follows whoever plays a study into a microphone; tells each sign until `unfollow`. */
-  follow(
-    study: ScoredStudy,
-    hearing: Hearing,
-    { rate, port: given }: { readonly rate: number; readonly port: MessagePort },
-    onSign: (sign: ShownSign) => void,
-  ): void {
-    listener.unfollow();
-    port = given;
+  follow(study: ScoredStudy, hearing: Hearing, source: Source, onSign: (sign: ShownSign) => void): void {
     const here: Live = { study, hearing, following: followerOf(study, hearing), frames: [] };
-    live = here;
-    const track = liveTrack(rate, ...rangeOf(study));
-    const delay = delayOf(rate, ...rangeOf(study)) + NAMED * HOP;
-    let shown = '';
-    port.onmessage = ({ data: { samples, until } }: MessageEvent<Captured>) => {
-      for (const frame of track(samples)) {
+    open(
+      source,
+      rangeOf(study),
+      (frame) => {
         here.frames.push(frame);
         const sign = here.following.hear(frame);
-        // What a player could not see changing is not told anew; but once a second it is, as a sign of life.
-        const now = `${sign.tells} ${sign.at} ${Math.round((sign.cents ?? 0) / 2)} ${sign.ended} ${Math.floor(sign.time)}`;
-        if (now !== shown) onSign({ ...sign, sounded: until - delay });
-        shown = now;
-      }
-    };
+        return [`${sign.tells} ${sign.at} ${Math.round((sign.cents ?? 0) / 2)} ${sign.ended}`, sign];
+      },
+      onSign,
+    );
+    live = here;
   },
 
   /** What was heard since following began or this was last asked; following begins anew. */
@@ -116,26 +137,17 @@ const listener = {
   },
 
   /** Tells the pitch that sounds between two notes (MIDI), until `unfollow`; nothing in silence. */
-  tune(
-    lowest: number,
-    highest: number,
-    { rate, port: given }: { readonly rate: number; readonly port: MessagePort },
-    onPitch: (heard: HeldPitch) => void,
-  ): void {
-    listener.unfollow();
-    port = given;
-    const track = liveTrack(rate, lowest, highest);
-    const delay = delayOf(rate, lowest, highest) + NAMED * HOP;
+  tune(lowest: number, highest: number, source: Source, onPitch: (heard: HeldPitch) => void): void {
     const held = heldPitch();
-    let shown = '';
-    port.onmessage = ({ data: { samples, until } }: MessageEvent<Captured>) => {
-      for (const frame of track(samples)) {
+    open(
+      source,
+      [lowest, highest],
+      (frame) => {
         const midi = held(frame);
-        const now = `${midi?.toFixed(2)} ${Math.floor(frame.time)}`;
-        if (now !== shown) onPitch({ ...(midi !== undefined && { midi }), sounded: until - delay });
-        shown = now;
-      }
-    };
+        return [midi?.toFixed(2) ?? '', midi === undefined ? {} : { midi }];
+      },
+      onPitch,
+    );
   },
 
   unfollow(): void {
