@@ -213,6 +213,8 @@ function directionsBefore(at: number, marks: Marks): Direction[] {
   if (hand !== undefined && !marks.handEnds.has(at)) list.push({ kind: 'hand', edge: 'start' });
   const remark = marks.remarks.get(at);
   if (remark !== undefined) list.push({ kind: 'remark', words: remark });
+  const hard = marks.hard.get(at);
+  if (hard !== undefined) list.push({ kind: 'hard', words: hard });
   const teaching = marks.teaching.get(at);
   if (teaching !== undefined) list.push({ kind: 'teaching', words: teaching });
   const wedge = marks.wedges.get(at);

@@ -282,6 +282,8 @@ function directionMark(direction: Direction): XmlNode {
       return wordsMark('above', direction.words, { 'font-weight': 'bold', 'font-style': 'normal', 'font-size': 9 });
     case 'teaching':
       return wordsMark('below', `${direction.words}\u00a0`, { 'font-size': 6, 'font-style': 'italic' });
+    case 'hard':
+      return wordsMark('above', `${direction.words}\u00a0`, { 'font-size': 6, 'font-style': 'italic' });
     case 'remark':
       return wordsMark('above', `${direction.words}\u00a0`, { 'font-size': 8, 'font-style': 'normal' });
     case 'string':

@@ -2,6 +2,7 @@ import { partNames } from '../passage/from-ask.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
 import { differingNotes } from '../fingering/reading/comparison.ts';
+import { hardWords } from './hard-bars.ts';
 import { changingNotes, type ScoredStudy } from './scored-study.ts';
 import { teachingWords, type NoteWords } from './teaching-marks.ts';
 
@@ -27,6 +28,8 @@ export interface Marks {
   readonly under: ReadonlyMap<number, readonly string[]>;
   /** What is to be done at a note, in a word or two. */
   readonly teaching: NoteWords;
+  /** What is hard in the bar a note begins. */
+  readonly hard: NoteWords;
   /** The teacher's own words. */
   readonly remarks: NoteWords;
 }
@@ -64,6 +67,7 @@ export function marksOf(study: ScoredStudy): Marks {
   const bowed = new Set([0, ...(descent === undefined ? [] : [descent]), starts.at(-1) ?? 0]);
   const under = underNotes(study);
   const teaching = teachingWords(study, study.look?.marks ?? []);
+  const hard: NoteWords = study.look?.marks?.includes('hard') ? hardWords(study) : new Map();
   const remarks: NoteWords = new Map(recipe.remarks.map(({ at, text }) => [at, text]));
   const shape = bowMarks(study);
   const fingered = fingeredNotes(study);
@@ -80,6 +84,7 @@ export function marksOf(study: ScoredStudy): Marks {
     fingered,
     under,
     teaching,
+    hard,
     remarks,
     ...shape,
   };

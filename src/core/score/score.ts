@@ -124,6 +124,7 @@ export type Direction =
   | { readonly kind: 'heading'; readonly words: string }
   /** What is to be done here, in a word or two, below. */
   | { readonly kind: 'teaching'; readonly words: string }
+  | { readonly kind: 'hard'; readonly words: string }
   /** The teacher's own words, above. */
   | { readonly kind: 'remark'; readonly words: string }
   /** The numeral of the string, below. */

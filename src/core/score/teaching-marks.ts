@@ -3,7 +3,6 @@ import type { FingeredNote } from '../fingering/fingering.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import { bendOf } from '../shifts/home-place.ts';
 import { printed } from '../theory/pitch.ts';
-import { hardWords } from './hard-bars.ts';
 import type { ScoredStudy } from './scored-study.ts';
 
 /** What a teacher may have printed at the notes besides fingers and strings, each by itself. */
@@ -21,7 +20,7 @@ const SOON = 8;
 export function teachingWords(study: ScoredStudy, marks: readonly TeachingMark[]): NoteWords {
   const words = new Map<number, string>();
   // A finger to have ready says already how it stands.
-  for (const mark of TEACHING_MARKS.filter((one) => marks.includes(one)).reverse()) {
+  for (const mark of UNDER.filter((one) => marks.includes(one)).reverse()) {
     for (const [at, text] of WORDS[mark](study)) {
       const said = words.get(at);
       if (!said?.split(' ').includes(text)) words.set(at, said ? `${said}, ${text}` : text);
@@ -30,13 +29,15 @@ export function teachingWords(study: ScoredStudy, marks: readonly TeachingMark[]
   return words;
 }
 
-const WORDS: Readonly<Record<TeachingMark, (study: ScoredStudy) => NoteWords>> = {
+/** Marks under the notes; what is hard in a bar stands over it. */
+const UNDER = TEACHING_MARKS.filter((one) => one !== 'hard');
+
+const WORDS: Readonly<Record<(typeof UNDER)[number], (study: ScoredStudy) => NoteWords>> = {
   extensions: extensionWords,
   'low-high': bendWords,
   stays: stayWords,
   'no-open': noOpenWords,
   traps: trapWords,
-  hard: hardWords,
 };
 
 /** Where a finger reaches out of the hand, and where the hand closes again. */

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_PASSAGES } from '../../../demo/passages.ts';
 import { foundIn } from '../passage/found.ts';
+import { scoreOf } from '../score/from-study.ts';
+import { musicXml } from '../score/musicxml.ts';
 import { hardBars, hardWords } from '../score/hard-bars.ts';
 import { playable } from './playable.ts';
 import { preparing } from './preparing.ts';
@@ -40,6 +42,14 @@ describe('a passage, and what prepares it', () => {
         asked.music.notes.flatMap(({ bar }, at) => (bar === asked.music.notes[at - 1]?.bar ? [] : [at])),
       );
     }
+    // They stand over the staff, and only where they are asked for.
+    const [asked] = DEMO_PASSAGES;
+    const { passage: mill, recipe: its, ways: all } = playable({ ...asked!, ways: 1 });
+    const written = (marks: readonly 'hard'[]): string =>
+      musicXml(scoreOf({ title: 'x', recipe: its, passage: mill, way: all[0]!, look: { fingers: 'all', marks } }));
+    expect(written(['hard'])).toMatch(/<direction placement="above">\s*<direction-type>\s*<words[^>]*>1 shift/);
+    expect(written(['hard'])).not.toMatch(/<direction placement="below">\s*<direction-type>\s*<words[^>]*>1 shift/);
+    expect(written([])).not.toContain('1 shift');
     const music = {
       title: 'A turn',
       bars: [
