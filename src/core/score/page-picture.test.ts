@@ -75,6 +75,15 @@ describe('the picture on the page', () => {
     expect(pagePicture(one, 'screen')).toBe(pagePicture(other, 'screen'));
   });
 
+  it('keeps no name drawn at random, not even one that reads like a note’s', () => {
+    const named =
+      '<svg><g id="n620950" class="verse"><text x="1">E</text></g><g id="n12" class="note"><use a="1"/></g></svg>';
+    expect(pagePicture(named, 'screen')).toBe(
+      '<svg><text class="verse" x="1">E</text><g id="n12" class="note"><use a="1"/></g></svg>',
+    );
+    expect(pagePicture(named.replace('n620950', 'kvdjr2v'), 'screen')).toBe(pagePicture(named, 'screen'));
+  });
+
   it('keeps the size of every word', () => {
     const sizes = [...full.matchAll(/<tspan font-size="(\d+)px">[^<]/g)].map(([, size]) => size);
     expect(sizes.length).toBeGreaterThan(80);

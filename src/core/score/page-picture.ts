@@ -7,7 +7,12 @@ const WRAPPED_TEXT = /<text([^>]*)>((?:<tspan[^>]*>)+)([^<]*)(?:<\/tspan>)+<\/te
 const ONLY_CHILD =
   /<g((?: [\w:-]+="[^"]*")*)>(<(use|path|polygon|polyline|text)((?: [\w:-]+="[^"]*")*) ?(?:\/>|>[^<]*<\/text>))<\/g>/g;
 const ATTRIBUTE = /([\w:-]+)="([^"]*)"/g;
-const NOTE_ID = /^n\d+$/;
+/**
+ * Every name, with the kind of thing it names where that is a note. The engraver draws names at random for
+ * everything that came without one, and now and then one of them reads like a note of ours (`n620950`, a verse).
+ */
+const ID = / id="([^"]*)"(?=( class="note[" ])?)/g;
+const NOTE_ID = /^n\d{1,5}$/;
 /** Glyphs are drawn once and used by a name: their code point, and letters that differ from picture to picture. */
 const GLYPH_ID = /^([0-9A-F]{4,5})-/;
 
@@ -30,8 +35,8 @@ export function pagePicture(svg: string, copy: PictureCopy): string {
       const written = [...attributes].map(([name, value]) => ` ${name}="${value}"`).join('');
       return `<text${written}>${words}</text>`;
     })
-    .replace(/ id="([^"]*)"/g, (whole, id: string) => {
-      if (NOTE_ID.test(id)) return copy === 'screen' ? whole : '';
+    .replace(ID, (whole: string, id: string, note?: string) => {
+      if (note && NOTE_ID.test(id)) return copy === 'screen' ? whole : '';
       const [, glyph] = GLYPH_ID.exec(id) ?? [];
       return glyph ? ` id="${copy}-${glyph}"` : '';
     })
