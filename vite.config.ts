@@ -2,6 +2,7 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { applicationLink } from './scripts/application-link.ts';
 import { compressed } from './scripts/compressed.ts';
 import { engraverBinary } from './scripts/engraver-binary.ts';
 import { Notices } from './scripts/notices.ts';
@@ -61,6 +62,7 @@ export default defineConfig({
         ],
       },
     }),
+    applicationLink(),
     compressed(),
   ],
   worker: { format: 'es', plugins: () => [engraverBinary(), notices.collect()] },

@@ -4,9 +4,6 @@ import { useEffect, useState } from 'react';
 const ASK_AFTER = 15 * 60_000;
 /** How long a first visit waits before it fetches what works offline, milliseconds. */
 const FETCHES_AFTER = 3_000;
-/** A page that reloaded itself for files that were gone does not do so again within this time, milliseconds. */
-const RELOADED_WITHIN = 30_000;
-const RELOADED = 'step-ladder reloaded';
 
 /**
  * Takes a newer build when the teacher says so; nothing while there is none. The page goes on with
@@ -81,18 +78,4 @@ async function isNewest(): Promise<boolean> {
   } catch {
     return false;
   }
-}
-
-/**
- * A page that stayed open over a new build may ask for a part that is gone: it loads itself anew at
- * that step. What was chosen stands in the address or is kept.
- */
-export function reloadWhereFilesAreGone(): void {
-  window.addEventListener('vite:preloadError', (event) => {
-    const last = Number(sessionStorage.getItem(RELOADED) ?? 0);
-    if (Date.now() - last < RELOADED_WITHIN) return;
-    event.preventDefault();
-    sessionStorage.setItem(RELOADED, String(Date.now()));
-    window.location.reload();
-  });
 }

@@ -17,11 +17,15 @@ export function useSize(place: RefObject<HTMLElement | null>): Size | undefined 
       const [width, height] = [Math.round(wide), Math.round(high)];
       setSize((before) => (before?.width === width && before.height === height ? before : { width, height }));
     };
-    const { paddingLeft, paddingRight, paddingTop, paddingBottom } = getComputedStyle(element);
-    measure(
-      element.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight),
-      element.clientHeight - parseFloat(paddingTop) - parseFloat(paddingBottom),
-    );
+    // To the fraction of a pixel, as the observer will tell it: another width would be another picture.
+    const { width, height } = element.getBoundingClientRect();
+    const style = getComputedStyle(element);
+    const edges = (...names: ('Left' | 'Right' | 'Top' | 'Bottom')[]): number =>
+      names.reduce(
+        (sum, name) => sum + parseFloat(style[`padding${name}`]) + parseFloat(style[`border${name}Width`]),
+        0,
+      );
+    measure(width - edges('Left', 'Right'), height - edges('Top', 'Bottom'));
     // What the browser has measured is taken as told: asking again would make it lay the page out again.
     const observer = new ResizeObserver(([entry]) =>
       measure(entry?.contentRect.width ?? 0, entry?.contentRect.height ?? 0),

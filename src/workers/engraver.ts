@@ -4,6 +4,9 @@ import { supervised, type Calls } from './supervised.ts';
 export type { Book, BookEntry, PageSetting } from './engraver.worker.ts';
 export { PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 
+/** What this engraver goes by: the file that names its worker, so that another build's, which may draw otherwise, has another. */
+export const ENGRAVER = new URL(import.meta.url).pathname;
+
 const calls = supervised<Engraver>(
   () => new Worker(new URL('./engraver.worker.ts', import.meta.url), { type: 'module', name: 'engraver' }),
   {

@@ -294,11 +294,24 @@ function pageFor(size: PaperSize): PageSetting {
 
 function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting): void {
   const lines = lineStarts(study, page.width / page.staffHeight, page.lines);
-  layOutScore(verovio, musicXml(scoreOf(study, lines)), page, lines.length > 0 ? 'line' : 'auto');
+  // Lines that are equally full all reach the right edge; a single one does if it fills half of it by itself.
+  const justified = lines.length > 0 ? 0 : HALF_FULL;
+  layOutScore(verovio, musicXml(scoreOf(study, [0, ...lines])), page, page.height ? 'line' : 'encoded', justified);
 }
 
-/** Lays a score out: its lines where it says, or as they come. */
-function layOutScore(verovio: VerovioToolkit, xml: string, page: PageSetting, breaks: 'line' | 'auto'): void {
+const HALF_FULL = 0.5;
+
+/**
+ * Lays a score out: its lines as they come, where it says, or where it says and all on one page. The
+ * engraver looks for no place to break then, which is half of its work.
+ */
+function layOutScore(
+  verovio: VerovioToolkit,
+  xml: string,
+  page: PageSetting,
+  breaks: 'auto' | 'line' | 'encoded',
+  minLastJustification = HALF_FULL,
+): void {
   const scale = (page.staffHeight / STAFF_AT_SCALE_100) * 100;
   verovio.setOptions({
     inputFrom: 'musicxml',
@@ -313,8 +326,7 @@ function layOutScore(verovio: VerovioToolkit, xml: string, page: PageSetting, br
     header: 'none',
     footer: 'none',
     breaks,
-    // Lines that are equally full all reach the right edge; a single one does if it fills half of it by itself.
-    minLastJustification: breaks === 'line' ? 0 : 0.5,
+    minLastJustification,
     svgViewBox: true,
     svgRemoveXlink: true,
     svgFormatRaw: true,

@@ -31,8 +31,8 @@ export function evenStarts(widths: readonly number[], room: number, atLeast = 1)
   return [...(best.at(-1)?.starts ?? [])];
 }
 
-/** Each line takes what fits, and at least one bar: there is no way with fewer lines. */
-function fewestLines(widths: readonly number[], room: number): number {
+/** How few lines do: each takes what fits, and at least one bar. */
+export function fewestLines(widths: readonly number[], room: number): number {
   let lines = 0;
   let held = 0;
   for (const width of widths) {

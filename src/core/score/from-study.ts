@@ -1,6 +1,7 @@
 import type { WrittenPiece } from '../bowing/rhythm.ts';
 import type { Metre } from '../bowing/metre.ts';
 import type { FingeredNote } from '../fingering/fingering.ts';
+import type { ClefId } from '../instruments/instrument.ts';
 import { instrumentFor } from '../instruments/instruments.ts';
 import type { OwnBar, PassageNote } from '../passage/passage.ts';
 import { beatsPerMinute, BOW_PART_WORDS } from '../recipe/bowing.ts';
@@ -8,7 +9,7 @@ import { isMinor } from '../theory/form.ts';
 import { keySignature, signatureOf } from '../theory/key-signature.ts';
 import { noteName } from '../theory/note-names.ts';
 import { AccidentalMemory } from './accidental.ts';
-import { barsOf, withSilence, type BarPiece } from './bars.ts';
+import { barsOf, type Barred, withSilence, type BarPiece } from './bars.ts';
 import { beamsOf, beatOf } from './beam.ts';
 import { clefPlan } from './clef-plan.ts';
 import type { ChordNote, Direction, Opening, Score, ScoreBar, ScoreNote, ScorePart, ScoreRest } from './score.ts';
@@ -36,10 +37,7 @@ export function partOf(study: ScoredStudy, lines: readonly number[] = [], prefix
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const barred = barsOf(study);
   const { bars, metre } = barred;
-  const clefs = clefPlan(
-    instrument,
-    soundingBars(bars).map((bar) => bar.map(({ at }) => passage.notes[at]?.pitch.midi ?? 0)),
-  );
+  const clefs = clefsOf(study, barred);
   const marks = endedAtLines(
     marksOf(study),
     study,
@@ -251,6 +249,14 @@ function tupletEdge(bar: readonly WrittenPiece[], index: number): 'start' | 'sto
   const ends = !together(bar[index + 1]);
   if (starts === ends) return undefined;
   return starts ? 'start' : 'stop';
+}
+
+/** The clef of each bar of a study. */
+export function clefsOf({ recipe, passage }: Pick<ScoredStudy, 'recipe' | 'passage'>, { bars }: Barred): ClefId[] {
+  return clefPlan(
+    instrumentFor(recipe.instrument, recipe.setUp),
+    soundingBars(bars).map((bar) => bar.map(({ at }) => passage.notes[at]?.pitch.midi ?? 0)),
+  );
 }
 
 /** Bars for the clef: one of silence is read with the bar before it. */

@@ -2,7 +2,7 @@ import { TICKS_PER_BEAT } from '../bowing/rhythm.ts';
 import { keySignature } from '../theory/key-signature.ts';
 import { AccidentalMemory } from './accidental.ts';
 import { barsOf, type Barred } from './bars.ts';
-import { evenStarts } from './even-lines.ts';
+import { evenStarts, fewestLines } from './even-lines.ts';
 import type { ScoredStudy } from './scored-study.ts';
 
 /**
@@ -48,6 +48,31 @@ export function barWidths(study: ScoredStudy, { bars, spans, metre }: Barred = b
   });
 }
 
+/** The bars of each part with their widths in lines. */
+function partWidths(study: ScoredStudy, barred: Barred): { readonly from: number; readonly widths: number[] }[] {
+  const { bars } = barred;
+  const widths = barWidths(study, barred);
+  // The metre stands on the first line alone.
+  if (widths[0] !== undefined) widths[0] += WIDTH.metre;
+  const starts = study.passage.parts.map((note) => bars.findIndex((bar) => bar.some(({ at }) => at === note)));
+  return starts.map((from, part) => ({ from, widths: widths.slice(from, starts[part + 1]) }));
+}
+
+/** How few lines a study takes on a page of any width, in heights of the staff. */
+export function fewestOn(study: ScoredStudy, barred: Barred): (width: number) => number {
+  const parts = partWidths(study, barred);
+  return (width) => {
+    const room = lineRoom(study, width);
+    return parts.reduce((sum, { widths }) => sum + fewestLines(widths, room), 0);
+  };
+}
+
+/** What a line of such a width holds beside clef and signature, in heights of the staff. */
+function lineRoom({ recipe }: ScoredStudy, width: number): number {
+  const { fifths } = keySignature(recipe.tonic, recipe.form);
+  return (width - WIDTH.margins) * FULL - WIDTH.clef - WIDTH.sign * Math.abs(fifths);
+}
+
 /**
  * The bars that begin a new line so that all lines are about equally full: as few lines as fit, and
  * no line of one bar left over. Each part of a study of several begins a line.
@@ -56,20 +81,10 @@ export function barWidths(study: ScoredStudy, { bars, spans, metre }: Barred = b
  * @param atLeast so many lines a study of one part has at least.
  */
 export function lineStarts(study: ScoredStudy, width: number, atLeast = 1): number[] {
-  const { fifths } = keySignature(study.recipe.tonic, study.recipe.form);
-  const head = WIDTH.clef + WIDTH.sign * Math.abs(fifths);
-  const room = (width - WIDTH.margins) * FULL - head;
-  const barred = barsOf(study);
-  const { bars } = barred;
-  const widths = barWidths(study, barred);
-  // The metre stands on the first line alone.
-  if (widths[0] !== undefined) widths[0] += WIDTH.metre;
-  const parts = study.passage.parts.map((note) => bars.findIndex((bar) => bar.some(({ at }) => at === note)));
+  const room = lineRoom(study, width);
+  const parts = partWidths(study, barsOf(study));
   const lines = parts.length === 1 ? atLeast : 1;
   return parts
-    .flatMap((from, part) => [
-      from,
-      ...evenStarts(widths.slice(from, parts[part + 1]), room, lines).map((bar) => from + bar),
-    ])
+    .flatMap(({ from, widths }) => [from, ...evenStarts(widths, room, lines).map((bar) => from + bar)])
     .slice(1);
 }

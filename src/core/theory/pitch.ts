@@ -50,6 +50,11 @@ export function transposePitch(pitch: Pitch, interval: string): Pitch | undefine
   return parsePitch(Note.transpose(pitch.name, interval));
 }
 
+/** Where a pitch is written, in steps of the staff above C of octave 0: `C4` and `C#4` at 28. */
+export function staffPlace({ letter, octave }: Pick<Pitch, 'letter' | 'octave'>): number {
+  return octave * 7 + LETTERS.indexOf(letter);
+}
+
 /** Moves a pitch by whole octaves, spelling unchanged. */
 export function shiftOctaves(pitch: Pitch, octaves: number): Pitch {
   return {

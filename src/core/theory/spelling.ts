@@ -1,5 +1,14 @@
 import { formOf, type Form, type FormId } from './form.ts';
-import { LETTERS, parsePitch, shiftOctaves, tonicName, transposePitch, type Letter, type Pitch } from './pitch.ts';
+import {
+  LETTERS,
+  parsePitch,
+  shiftOctaves,
+  staffPlace,
+  tonicName,
+  transposePitch,
+  type Letter,
+  type Pitch,
+} from './pitch.ts';
 
 export type Heading = 'up' | 'down';
 
@@ -98,10 +107,6 @@ function spellSteps(tonic: Pitch, semitones: readonly number[]): Pitch[] | undef
   };
   visit(1, [tonic], 0);
   return best?.notes;
-}
-
-function staffPlace(pitch: Pitch): number {
-  return pitch.octave * 7 + LETTERS.indexOf(pitch.letter);
 }
 
 function shiftSounding(pitch: Pitch, semitones: number): Pitch {

@@ -1,4 +1,4 @@
-import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { fingeringText } from '../../../core/fingering/reading/fingering-text.ts';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
 import { pictureSize } from '../../../core/score/picture-size.ts';
@@ -8,7 +8,7 @@ import { useSize, type Size } from '../../../ui/use-size.ts';
 import { PAPER_PAGE } from '../paper/paper.ts';
 import { frameNotes, showPicture } from './score-picture.ts';
 import type { Selection } from '../selection.ts';
-import { firstStaff, smallerStaff, STAFF } from './staff-size.ts';
+import { STAFF, staffFit, tallerThanThought } from '../../../core/score/staff-fit.ts';
 import { markEngraved } from '../timing.ts';
 import { useEngraving, type TakePicture } from './use-engraving.ts';
 
@@ -183,43 +183,41 @@ function noteUnder(target: EventTarget): number | undefined {
 /** How large the staff is, and on how many lines at least. */
 type Staff = Pick<PageSetting, 'staffHeight' | 'lines'>;
 
-/** Staves found to fit, by what they were found for; a few at a time. */
-const STAVES = new Map<string, Staff>();
-const STAVES_KEPT = 40;
+/** How much higher pictures stood than was thought, by what they are of and where; the last few. */
+const TALLER = new Map<string, number>();
+const TALLER_KEPT = 40;
 
 /**
- * How high the staff is for a study in its place, CSS pixels; and what looks at a picture and makes it
- * smaller where it does not fit: true where another picture will come.
+ * How high the staff is for a study in its place, CSS pixels, and on how many lines; and what looks at a
+ * picture and makes it smaller where it does not fit: true where another picture will come.
  */
 function useStaff(
-  { passage, look }: ScoredStudy,
+  study: ScoredStudy,
   size: Size | undefined,
   fits: boolean,
 ): readonly [Staff, (svg: string) => boolean] {
-  const [tries, setTries] = useState({ key: '', count: 1 });
   const { width = 0, height = 0 } = size ?? {};
-  // Studies of as many notes take about as much room: in another key the staff is found at once, and at most a little small.
-  const key = JSON.stringify([passage.notes.length, width, height, look?.names, look?.beside?.length]);
-  const staff: Staff = fits
-    ? (STAVES.get(key) ?? { staffHeight: firstStaff(passage.notes.length, width, height) })
-    : { staffHeight: width < 600 ? STAFF.narrow : STAFF.usual };
+  const { passage, recipe, look } = study;
+  // What a study of as many notes under such bows takes beyond what is thought, its twin in another key takes too.
+  const kind = [passage.notes.length, recipe.bowing.slur, look?.names, look?.beside?.length, look?.marks?.length ?? 0];
+  const key = JSON.stringify([recipe.instrument, ...kind, width, height]);
+  const [, setTaller] = useState(1);
+  const taller = TALLER.get(key) ?? 1;
+  const staff = useMemo<Staff>(
+    () => (fits ? staffFit(study, width, height, taller) : { staffHeight: width < 600 ? STAFF.narrow : STAFF.usual }),
+    [study, width, height, taller, fits],
+  );
   const shrink = useStableCallback((svg: string): boolean => {
-    if (!fits) return false;
+    if (!fits || staff.lines === undefined || staff.staffHeight <= STAFF.least) return false;
     const { wide, high } = pictureSize(svg);
-    const count = tries.key === key ? tries.count : 1;
-    const smaller = smallerStaff(staff.staffHeight, (high * width) / wide, height, count);
-    if (smaller === undefined) return false;
-    STAVES.delete(key);
-    // The first try hopes for a line less; after it the lines stay, so that the room that is there is used.
-    STAVES.set(key, count === 1 ? { staffHeight: smaller } : { staffHeight: smaller, lines: systemsIn(svg) });
-    for (const old of [...STAVES.keys()].slice(0, -STAVES_KEPT)) STAVES.delete(old);
-    setTries({ key, count: count + 1 });
+    const stands = (high * width) / wide;
+    if (stands <= height) return false;
+    const next = tallerThanThought(study, { staffHeight: staff.staffHeight, lines: staff.lines }, stands, taller);
+    TALLER.delete(key);
+    TALLER.set(key, next);
+    for (const old of [...TALLER.keys()].slice(0, -TALLER_KEPT)) TALLER.delete(old);
+    setTaller(next);
     return true;
   });
   return [staff, shrink];
-}
-
-/** How many lines of music a picture has. */
-function systemsIn(svg: string): number {
-  return svg.match(/class="system"/g)?.length ?? 1;
 }

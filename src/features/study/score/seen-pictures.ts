@@ -1,7 +1,7 @@
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { PageSetting } from '../../../workers/engraver.ts';
 
-/** The last pictures drawn, each under the notes, fingers, look and size it is of. */
+/** The last pictures drawn, each under what `pictureKey` says it shows. */
 export class SeenPictures {
   readonly #most: number;
   readonly #pictures = new Map<string, string>();
@@ -11,8 +11,7 @@ export class SeenPictures {
     this.#most = most;
   }
 
-  find(study: ScoredStudy, page: PageSetting): string | undefined {
-    const key = keyOf(study, page);
+  find(key: string): string | undefined {
     const svg = this.#pictures.get(key);
     if (svg === undefined) return undefined;
     // The one looked at last is the last to go.
@@ -21,14 +20,14 @@ export class SeenPictures {
     return svg;
   }
 
-  keep(study: ScoredStudy, page: PageSetting, svg: string): void {
-    this.#pictures.set(keyOf(study, page), svg);
+  keep(key: string, svg: string): void {
+    this.#pictures.set(key, svg);
     for (const old of [...this.#pictures.keys()].slice(0, -this.#most)) this.#pictures.delete(old);
   }
 }
 
 /** All that a picture shows: what only the page marks on it, such as pins, is not among it. */
-function keyOf({ title, recipe, passage, way, look }: ScoredStudy, page: PageSetting): string {
+export function pictureKey({ title, recipe, passage, way, look }: ScoredStudy, page: PageSetting): string {
   const { pins: _, ...asked } = recipe;
   const fingers = way.fingers.map(({ string, finger, hand, position }) => [string, finger, hand, position]);
   const beside = look?.beside?.map((other) => other.fingers.map(({ string, finger }) => [string, finger]));

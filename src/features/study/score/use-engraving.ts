@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { SeenPictures } from './seen-pictures.ts';
-import { engraver, type PageSetting } from '../../../workers/engraver.ts';
+import { KeptPictures } from './kept-pictures.ts';
+import { pictureKey, SeenPictures } from './seen-pictures.ts';
+import { engraver, ENGRAVER, type PageSetting } from '../../../workers/engraver.ts';
 
 /** Takes a picture of a study as SVG. */
 export type TakePicture = (svg: string, of: ScoredStudy) => void;
@@ -11,6 +12,22 @@ export type TryPicture = (svg: string, of: ScoredStudy) => boolean;
 
 /** The last few pictures, so that a study seen a moment ago comes at once. */
 const PICTURES = new SeenPictures(8);
+
+/** Pictures of days before: about three megabytes. */
+const KEPT = new KeptPictures(ENGRAVER, 80);
+/** Once the engraver has drawn it is nearly as fast as a look among the pictures kept. */
+let engraverStands = false;
+
+/** A picture as it was drawn before, or as it is drawn now. */
+async function pictureOf(study: ScoredStudy, page: PageSetting): Promise<string> {
+  const key = pictureKey(study, page);
+  const seen = PICTURES.find(key) ?? (engraverStands ? undefined : await KEPT.find(key));
+  if (seen !== undefined) return seen;
+  const svg = await engraver().draw(study, page, 'screen');
+  engraverStands = true;
+  void KEPT.keep(key, svg);
+  return svg;
+}
 
 /** Paper waits until the teacher has stopped choosing, milliseconds; until then the screen's score is printed. */
 const PAPER_AFTER = 1500;
@@ -46,10 +63,9 @@ export function useEngraving(
     const engrave = async (): Promise<void> => {
       try {
         const page = { width, staffHeight, ...(lines === undefined ? {} : { lines }) };
-        const seen = PICTURES.find(study, page);
-        const svg = seen ?? (await engraver().draw(study, page, 'screen'));
+        const svg = await pictureOf(study, page);
         if (!wanted || !show(svg, study)) return;
-        if (seen === undefined) PICTURES.keep(study, page, svg);
+        PICTURES.keep(pictureKey(study, page), svg);
         setShown(study);
         setTrouble(undefined);
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);

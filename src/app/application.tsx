@@ -9,10 +9,7 @@ import { NoticesScreen } from '../features/notices/notices-screen.tsx';
 import { NewStudyScreen, SavedStudyScreen } from '../features/study/study-screen.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { FaultBoundary } from './fault.tsx';
-import { headStart } from './head-start.ts';
-import { reloadWhereFilesAreGone } from './newer-version.ts';
 import { Shell } from './shell.tsx';
-import './styles.css';
 
 const TuningScreen = lazy(async () => ({
   default: (await import('../features/tuning/tuning-screen.tsx')).TuningScreen,
@@ -68,8 +65,6 @@ const LATER = [
 ] as const;
 
 adoptStudioFromAddress();
-reloadWhereFilesAreGone();
-headStart(window.location.pathname);
 
 // A fingering goes on screen as it arrives, not a timer's turn later.
 notifyManager.setScheduler(queueMicrotask);

@@ -1,0 +1,8 @@
+import { reloadWhereFilesAreGone } from './files-gone.ts';
+import { headStart } from './head-start.ts';
+import './styles.css';
+
+// The workers start while the browser still reads the application: on a first visit that is half of the wait.
+reloadWhereFilesAreGone();
+headStart(window.location.pathname);
+void import('./application.tsx');
