@@ -15,6 +15,8 @@ export const STAFF = {
   largest: 46,
   /** Lines 5.6 pixels apart: below that a score is scrolled, not made smaller. */
   least: 22.5,
+  /** A picture may be shown a little smaller than it was engraved, but its lines are 5.5 pixels apart. */
+  squeezed: 22,
 } as const;
 
 /**
@@ -78,7 +80,7 @@ export function tallerThanThought(
   stands: number,
   before: number,
 ): number {
-  return Math.max(stands / (linesOf(study).high(lines) * staffHeight), before * 1.02);
+  return Math.max(stands / (linesOf(study).high(lines) * staffHeight), before * 1.005);
 }
 
 /** How few lines do on a page so many staves wide, and how high so many lines are, in heights of the staff. */

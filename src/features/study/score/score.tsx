@@ -39,12 +39,14 @@ export const Score = memo(function Score({
   const sheet = useRef<HTMLDivElement>(null);
   const size = useSize(place);
   const width = size?.width;
-  const [staff, shrink] = useStaff(study, size, fits);
+  const [staff, fit] = useStaff(study, size, fits);
   const setting = width === undefined ? undefined : { width, ...staff };
   const room = useRef<Room>({ of: '', height: 0 });
   const show = useStableCallback((svg: string, of: ScoredStudy): boolean => {
     if (!sheet.current) return false;
-    if (shrink(svg)) return false;
+    const share = fit(svg);
+    if (share === undefined) return false;
+    sheet.current.style.width = share < 1 ? `${share * 100}%` : '';
     showPicture(sheet.current, svg, of);
     frameNotes(sheet.current, selection);
     if (!fits) keepRoom(sheet.current, room.current, svg, of, width);
@@ -187,37 +189,45 @@ type Staff = Pick<PageSetting, 'staffHeight' | 'lines'>;
 const TALLER = new Map<string, number>();
 const TALLER_KEPT = 40;
 
+/** A picture that stands a little too high is shown by so much smaller rather than engraved anew. */
+const SQUEEZED = 0.94;
+
 /**
- * How high the staff is for a study in its place, CSS pixels, and on how many lines; and what looks at a
- * picture and makes it smaller where it does not fit: true where another picture will come.
+ * How high the staff is for a study in its place, CSS pixels, and on how many lines; and what says of a
+ * picture at which share of the width it fits, or nothing where another picture will come.
  */
 function useStaff(
   study: ScoredStudy,
   size: Size | undefined,
   fits: boolean,
-): readonly [Staff, (svg: string) => boolean] {
+): readonly [Staff, (svg: string) => number | undefined] {
   const { width = 0, height = 0 } = size ?? {};
-  const { passage, recipe, look } = study;
-  // What a study of as many notes under such bows takes beyond what is thought, its twin in another key takes too.
-  const kind = [passage.notes.length, recipe.bowing.slur, look?.names, look?.beside?.length, look?.marks?.length ?? 0];
-  const key = JSON.stringify([recipe.instrument, ...kind, width, height]);
+  const key = useMemo(() => {
+    const { title, recipe, look } = study;
+    const { beside, ...plain } = look ?? {};
+    return JSON.stringify([title, recipe.instrument, recipe.bowing, plain, beside?.length, width, height]);
+  }, [study, width, height]);
   const [, setTaller] = useState(1);
   const taller = TALLER.get(key) ?? 1;
   const staff = useMemo<Staff>(
     () => (fits ? staffFit(study, width, height, taller) : { staffHeight: width < 600 ? STAFF.narrow : STAFF.usual }),
     [study, width, height, taller, fits],
   );
-  const shrink = useStableCallback((svg: string): boolean => {
-    if (!fits || staff.lines === undefined || staff.staffHeight <= STAFF.least) return false;
+  const fit = useStableCallback((svg: string): number | undefined => {
+    if (!fits || staff.lines === undefined) return 1;
     const { wide, high } = pictureSize(svg);
     const stands = (high * width) / wide;
-    if (stands <= height) return false;
+    const share = Math.min(1, height / stands);
+    if (share === 1) return 1;
+    if (share >= SQUEEZED && staff.staffHeight * share >= STAFF.squeezed) return share;
+    // At its least it is scrolled.
+    if (staff.staffHeight <= STAFF.least) return 1;
     const next = tallerThanThought(study, { staffHeight: staff.staffHeight, lines: staff.lines }, stands, taller);
     TALLER.delete(key);
     TALLER.set(key, next);
     for (const old of [...TALLER.keys()].slice(0, -TALLER_KEPT)) TALLER.delete(old);
     setTaller(next);
-    return true;
+    return undefined;
   });
-  return [staff, shrink];
+  return [staff, fit];
 }
