@@ -33,6 +33,36 @@ describe('a syllabus as CSV', () => {
     }
   });
 
+  it('brings back what is asked in words alone, group by group', () => {
+    const words = ['double stops in D, "in thirds"', 'harmonics, two octaves; A and D'];
+    const [shipped] = SHIPPED;
+    const [section] = shipped!.sections;
+    const [grade, ...others] = section!.grades;
+    const [group, ...rest] = grade!.groups;
+    const bare = { ...group!, id: 'bare', name: 'Double stops', items: [], beyond: [words[1]!] };
+    const groups = [{ ...group!, beyond: words }, ...rest, bare];
+    const asked = { ...shipped!, sections: [{ ...section!, grades: [{ ...grade!, groups }, ...others] }] };
+    const { syllabus, bad } = read(syllabusCsv(asked));
+    expect(bad).toEqual([]);
+    const back = syllabus!.sections[0]!.grades[0]!.groups;
+    expect(back.map(({ name, items, beyond }) => [name, items.length, beyond])).toEqual(
+      groups.map(({ name, items, beyond }) => [name, items.length, beyond]),
+    );
+    expect(Syllabus.parse(syllabus)).toEqual(syllabus);
+  });
+
+  it('takes words beside the figure “other” alone, and no such figure without words', () => {
+    const header = 'instrument,grade,figure,tonics,words\n';
+    const { good, bad } = read(
+      `${header}violin,Grade 1,scale,D,in thirds\nviolin,Grade 1,Other,,\nviolin,Grade 1,OTHER,,double stops\n`,
+    );
+    expect(good).toBe(1);
+    expect(bad.map(({ line, field }) => [line, field])).toEqual([
+      [2, 'words'],
+      [3, 'words'],
+    ]);
+  });
+
   it('takes its own template', () => {
     expect(read(csvTemplate())).toMatchObject({ good: 2, bad: [], refusal: undefined });
   });

@@ -21,6 +21,7 @@ export const CSV_COLUMNS = [
   'bpm',
   'per_beat',
   'memory',
+  'words',
 ] as const;
 
 type Column = (typeof CSV_COLUMNS)[number];
@@ -31,7 +32,7 @@ export const CSV_GUIDE: Readonly<Record<Column, string>> = {
   grade: 'the name of the grade; grades keep the order in which they first come',
   group: 'the name of the group within the grade',
   rule: 'all, choice, or any 2',
-  figure: 'scale, arpeggio, broken-thirds, groups-of-three, groups-of-four',
+  figure: 'scale, arpeggio, broken-thirds, groups-of-three, groups-of-four; or other, for what stands in words',
   forms: 'one or more, any of which will do: major harmonic-minor',
   tonics: 'one or more, each of which is asked: D A Bb',
   octaves: '1 to 4',
@@ -42,6 +43,7 @@ export const CSV_GUIDE: Readonly<Record<Column, string>> = {
   bpm: 'least beats a minute; or nothing',
   per_beat: 'notes to a beat at that tempo',
   memory: 'yes or no; nothing means yes',
+  words: 'beside other: what is asked and cannot be made here, as it is printed: double stops in D; else nothing',
 };
 
 /** A row that can't be taken, with its line in the file (the header is line 1). */
@@ -97,7 +99,7 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
     );
   }
   const bad: BadRow[] = [];
-  const grades = new Map<InstrumentId, Map<string, Map<string, { rule: Rule; items: Item[] }>>>();
+  const grades = new Map<InstrumentId, Map<string, Map<string, RowsOfGroup>>>();
   let good = 0;
   for (const [index, { cells: row, line, stumble }] of rows.entries()) {
     if (index % 200 === 0) yield index / rows.length;
@@ -113,11 +115,11 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
       continue;
     }
     good += 1;
-    const ofInstrument = grades.get(read.instrument) ?? new Map<string, Map<string, { rule: Rule; items: Item[] }>>();
+    const ofInstrument = grades.get(read.instrument) ?? new Map<string, Map<string, RowsOfGroup>>();
     grades.set(read.instrument, ofInstrument);
-    const ofGrade = ofInstrument.get(read.grade) ?? new Map<string, { rule: Rule; items: Item[] }>();
+    const ofGrade = ofInstrument.get(read.grade) ?? new Map<string, RowsOfGroup>();
     ofInstrument.set(read.grade, ofGrade);
-    const group = ofGrade.get(read.group) ?? { rule: read.rule, items: [] };
+    const group = ofGrade.get(read.group) ?? { rule: read.rule, items: [], beyond: [] };
     if (ruleText(group.rule) !== ruleText(read.rule)) {
       good -= 1;
       bad.push({
@@ -128,7 +130,8 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
       continue;
     }
     ofGrade.set(read.group, group);
-    group.items.push(read.item);
+    if ('beyond' in read) group.beyond.push(read.beyond);
+    else group.items.push(read.item);
   }
   if (good === 0)
     return { syllabus: undefined, good, bad, refusal: bad.length > 0 ? undefined : 'This file has no rows.' };
@@ -199,33 +202,47 @@ function stumbleWords(code: string): string {
     : 'A quoted field ends and goes on behind its ". Write " within a field twice.';
 }
 
-function gradesFrom(grades: ReadonlyMap<string, ReadonlyMap<string, { rule: Rule; items: Item[] }>>): Grade[] {
+/** What the rows of one group hold. */
+interface RowsOfGroup {
+  readonly rule: Rule;
+  readonly items: Item[];
+  readonly beyond: string[];
+}
+
+function gradesFrom(grades: ReadonlyMap<string, ReadonlyMap<string, RowsOfGroup>>): Grade[] {
   return [...grades].map(([name, groups], grade) => ({
     id: `grade-${grade + 1}`,
     name,
-    groups: [...groups].map(([group, { rule, items }], place) => ({
+    groups: [...groups].map(([group, { rule, items, beyond }], place) => ({
       id: `group-${grade + 1}-${place + 1}`,
       name: group,
       rule,
       items,
+      ...(beyond.length > 0 ? { beyond } : {}),
     })),
   }));
 }
 
-interface GoodRow {
+/** A row that can be taken: a line of the syllabus, or what is asked besides in its own words. */
+type GoodRow = {
   readonly instrument: InstrumentId;
   readonly grade: string;
   readonly group: string;
   readonly rule: Rule;
-  readonly item: Item;
-}
+} & ({ readonly item: Item } | { readonly beyond: string });
+
+/** The figure of a row that stands in words. */
+const IN_WORDS = 'other';
+/** How long a cell may be, letters. */
+const LONGEST = { cell: 200, words: 300 } as const;
 
 function readRow(cell: (column: Column) => string, id: string): GoodRow | Omit<BadRow, 'line'> {
   for (const column of CSV_COLUMNS) {
     if (FORMULA.test(cell(column))) {
       return { field: column, reason: 'This looks like a formula of a spreadsheet. Write the value itself.' };
     }
-    if (cell(column).length > 200) return { field: column, reason: 'This is longer than 200 letters.' };
+    const most = column === 'words' ? LONGEST.words : LONGEST.cell;
+    if (cell(column).length > most) return { field: column, reason: `This is longer than ${most} letters.` };
   }
   const instrument = cell('instrument').toLowerCase();
   if (!isInstrument(instrument)) {
@@ -236,6 +253,13 @@ function readRow(cell: (column: Column) => string, id: string): GoodRow | Omit<B
     return { field: 'grade', reason: 'Give the grade a name of at most 60 letters.' };
   const rule = readRule(cell('rule'));
   if (!rule) return { field: 'rule', reason: `“${cell('rule')}” is no rule: write all, choice, or any 2.` };
+  const place = { instrument, grade, group: cell('group').slice(0, 80) || 'Scales', rule };
+  if (cell('figure').toLowerCase() === IN_WORDS) {
+    return cell('words')
+      ? { ...place, beyond: cell('words') }
+      : { field: 'words', reason: 'Say in words what is asked: double stops in D. Or name a figure.' };
+  }
+  if (cell('words')) return { field: 'words', reason: `Words stand beside the figure ${IN_WORDS} alone.` };
   const memory = cell('memory').toLowerCase();
   if (!['', 'yes', 'no'].includes(memory)) return { field: 'memory', reason: 'Write yes or no.' };
   const tempo = cell('bpm') === '' ? undefined : { bpm: number(cell('bpm')), perBeat: number(cell('per_beat') || '1') };
@@ -258,7 +282,7 @@ function readRow(cell: (column: Column) => string, id: string): GoodRow | Omit<B
     const field = first === 'tempo' ? (second === 'perBeat' ? 'per_beat' : 'bpm') : first || 'figure';
     return { field, reason: message };
   }
-  return { instrument, grade, group: cell('group').slice(0, 80) || 'Scales', rule, item: item.value };
+  return { ...place, item: item.value };
 }
 
 function isInstrument(text: string): text is InstrumentId {
@@ -285,12 +309,10 @@ function hashed(text: string): string {
 export function syllabusCsv(syllabus: Syllabus): string {
   const rows = syllabus.sections.flatMap(({ instrument, grades }) =>
     grades.flatMap((grade) =>
-      grade.groups.flatMap((group) =>
-        group.items.map((item) => [
-          instrument,
-          grade.name,
-          group.name,
-          ruleText(group.rule),
+      grade.groups.flatMap((group) => {
+        const place = [instrument, grade.name, group.name, ruleText(group.rule)];
+        const made = group.items.map((item) => [
+          ...place,
           item.figure,
           item.forms.join(' '),
           item.tonics.join(' '),
@@ -302,8 +324,16 @@ export function syllabusCsv(syllabus: Syllabus): string {
           item.tempo?.bpm ?? '',
           item.tempo?.perBeat ?? '',
           item.memory ? 'yes' : 'no',
-        ]),
-      ),
+          '',
+        ]);
+        const besides = (group.beyond ?? []).map((words) => [
+          ...place,
+          IN_WORDS,
+          ...Array<string>(CSV_COLUMNS.length - place.length - 2).fill(''),
+          words,
+        ]);
+        return [...made, ...besides];
+      }),
     ),
   );
   return Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { escapeFormulae: true });
@@ -314,8 +344,42 @@ export function csvTemplate(): string {
   return Papa.unparse({
     fields: [...CSV_COLUMNS],
     data: [
-      ['violin', 'Grade 1', 'Scales', 'all', 'scale', 'major', 'D A', 1, '', 'up-down', '1 2', 'even', 60, 2, 'yes'],
-      ['violin', 'Grade 1', 'Arpeggios', 'any 1', 'arpeggio', 'major minor', 'D', 1, 'D4', '', '1', '', 54, 1, 'no'],
+      [
+        'violin',
+        'Grade 1',
+        'Scales',
+        'all',
+        'scale',
+        'major',
+        'D A',
+        1,
+        '',
+        'up-down',
+        '1 2',
+        'even',
+        60,
+        2,
+        'yes',
+        '',
+      ],
+      [
+        'violin',
+        'Grade 1',
+        'Arpeggios',
+        'any 1',
+        'arpeggio',
+        'major minor',
+        'D',
+        1,
+        'D4',
+        '',
+        '1',
+        '',
+        54,
+        1,
+        'no',
+        '',
+      ],
     ],
   });
 }

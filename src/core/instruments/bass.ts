@@ -1,6 +1,7 @@
 import { THUMB_PLACES } from './cello.ts';
 import { at, type FingerPlace, type Frame } from './frame.ts';
 import type { Instrument } from './instrument.ts';
+import { UPPER_STRING_POSITIONS } from './violin.ts';
 
 /** Above the neck the ring finger takes over from the little finger. Common practice, no source. */
 const HIGH_FRAMES: readonly Frame[] = [
@@ -74,6 +75,7 @@ export const BASS: Instrument = {
     11: 'VI½',
     12: 'VII',
   },
+  positionsByStep: UPPER_STRING_POSITIONS,
   fingerToEachStep: false,
   neckEnd: 10,
   thumbAtNeckEnd: {

@@ -64,6 +64,8 @@ export interface Instrument {
   readonly homeHand: number;
   /** Position names by hand; two names where the spelling of the note decides. */
   readonly positions: Readonly<Record<number, PositionName>>;
+  /** The same hands numbered by steps of the scale, where a school numbers them so and another by half steps. */
+  readonly positionsByStep?: Readonly<Record<number, PositionName>>;
   /** Neighbouring steps of a scale want neighbouring fingers, a half or a whole step apart. */
   readonly fingerToEachStep: boolean;
   /** A finger may slide a half step between two of its places while the hand stays where it is. */

@@ -31,8 +31,9 @@ export function instrumentFor(id: InstrumentId, setUp?: SetUp): Instrument {
   return setUp ? setUpAs(usual, setUp) : usual;
 }
 
-/** An instrument tuned and extended as a set-up has it. */
-export function setUpAs(usual: Instrument, { tuning, extension }: SetUp): Instrument {
+/** An instrument tuned, extended and numbered as a set-up has it. */
+export function setUpAs(own: Instrument, { tuning, extension, numbering }: SetUp): Instrument {
+  const usual = numbering === 'steps' && own.positionsByStep ? { ...own, positions: own.positionsByStep } : own;
   if (tuning === undefined && !extension) return usual;
   const strings = tuning ? tuned(tuning) : usual.strings;
   return {

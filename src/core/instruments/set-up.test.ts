@@ -55,6 +55,20 @@ describe('set-ups', () => {
     expect(instrumentFor('bass', { size: '3/4' })).toBe(instrumentFor('bass'));
   });
 
+  it('number positions by half steps or by steps, on the bass, and the fingers stay the same', () => {
+    const asked = { instrument: 'bass', tonic: 'F', octaves: 1 } as const;
+    const usual = way(asked).ways[0]!.fingers;
+    const bySteps = way({ ...asked, setUp: { numbering: 'steps' } }).ways[0]!.fingers;
+    const bare = (fingers: typeof usual): unknown => fingers.map(({ position: _, ...rest }) => rest);
+    expect(bare(bySteps)).toEqual(bare(usual));
+    const names = (fingers: typeof usual): string[] => [...new Set(fingers.map(({ position }) => position))];
+    expect(names(usual).every((name) => /^(half|[IV]+½?)$/.test(name))).toBe(true);
+    expect(names(bySteps).every((name) => /^(half|(raised |lowered )?\d+(st|nd|rd|th))$/.test(name))).toBe(true);
+    expect(instrumentFor('bass', { numbering: 'steps' }).positions[7]).toBe('4th');
+    expect(instrumentFor('violin', { numbering: 'steps' })).toBe(instrumentFor('violin'));
+    expect(refusal({ ...asked, setUp: { numbering: 'thirds' as 'steps' } }).path).toBe('setUp.numbering');
+  });
+
   it('name two strings of one letter apart', () => {
     const names = instrumentFor('violin', { tuning: ['A3', 'E4', 'A4', 'E5'] }).strings.map((string) => string.name);
     expect(names).toEqual(['A3', 'E4', 'A4', 'E5']);

@@ -29,6 +29,10 @@ export const SetUp = z.strictObject({
     .min(100, { error: 'A vibrating string length is given in millimetres, 100 at least.' })
     .max(1300, { error: 'A vibrating string length is given in millimetres, 1300 at most.' })
     .optional(),
+  /** How its positions are numbered, where schools differ in that: by half steps when left out. */
+  numbering: z
+    .enum(['half steps', 'steps'], { error: 'Positions are numbered by "half steps" or by "steps".' })
+    .optional(),
 });
 
 export type SetUp = z.infer<typeof SetUp>;

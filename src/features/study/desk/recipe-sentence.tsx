@@ -131,9 +131,11 @@ const WhatIsPlayed = memo(function WhatIsPlayed({ choices, onChange }: Sentence)
           {' '}
           <Choice
             label="Set-up"
-            value={JSON.stringify(choices.setUp ?? null)}
+            value={JSON.stringify(built(choices.setUp) ?? null)}
             options={setUps}
-            onChoose={(value) => change({ setUp: (JSON.parse(value) as Choices['setUp'] | null) ?? undefined })}
+            onChoose={(value) =>
+              change({ setUp: numbered(JSON.parse(value) as Choices['setUp'] | null, choices.setUp?.numbering) })
+            }
           />
         </>
       ) : null}{' '}
@@ -269,6 +271,17 @@ const HowItIsPlayed = memo(function HowItIsPlayed({ choices, followed, onChange 
           />
         </>
       ) : null}
+      {instrument.positionsByStep ? (
+        <>
+          ; positions numbered{' '}
+          <Choice
+            label="Positions numbered"
+            value={choices.setUp?.numbering ?? 'half steps'}
+            options={NUMBERINGS}
+            onChoose={(value) => change({ setUp: numbered(choices.setUp, value) })}
+          />
+        </>
+      ) : null}
       ; strings{' '}
       <Choice
         label="Strings"
@@ -300,6 +313,22 @@ function withFirstFinger(pins: NonNullable<Choices['pins']>, value: string): Cho
   return value === '' ? rest : [{ at: 0, finger: Number(value) as 1 | 2 | 3 | 4 }, ...rest];
 }
 
+const NUMBERINGS: readonly Option[] = [
+  { value: 'half steps', label: 'by half steps: I, II, II½' },
+  { value: 'steps', label: 'by steps, as on the cello: 1st, 2nd' },
+];
+
+/** How an instrument is built and strung, however its positions are numbered. */
+function built(setUp: Choices['setUp'] | null): Choices['setUp'] {
+  const { numbering: _, ...rest } = setUp ?? {};
+  return Object.keys(rest).length > 0 ? rest : undefined;
+}
+
+/** A set-up with its positions numbered so; the usual numbering is not written down. */
+function numbered(setUp: Choices['setUp'] | null, numbering: string | undefined): Choices['setUp'] {
+  return numbering === 'steps' ? { ...built(setUp), numbering } : built(setUp);
+}
+
 /** Set-ups and sizes of an instrument; what the study has is always among them. */
 function setUpOptions({ instrument, setUp }: Choices): Option[] {
   const known: Option[] = [
@@ -309,7 +338,7 @@ function setUpOptions({ instrument, setUp }: Choices): Option[] {
       .map(({ name }) => ({ value: JSON.stringify({ size: name }), label: name })),
     ...setUpsFor(instrument).map((one) => ({ value: JSON.stringify(one.setUp), label: one.name })),
   ];
-  const own = JSON.stringify(setUp ?? null);
+  const own = JSON.stringify(built(setUp) ?? null);
   return known.some((option) => option.value === own) ? known : [...known, { value: own, label: 'own set-up' }];
 }
 
