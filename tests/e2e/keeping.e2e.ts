@@ -271,18 +271,16 @@ describe('what is shipped', () => {
 });
 
 describe('a newer build', () => {
-  /** A copy of the build as a later one would be: another first page, one part under another name. */
+  /** A copy of the build as a later one would be: another first page, every script under another name. */
   function laterBuild(): string {
     const later = mkdtempSync(join(tmpdir(), 'step-ladder-build-'));
     // Without the compressed copies, which would stay as they were.
     cpSync(BUILD, later, { recursive: true, filter: (path) => !/\.(?:br|gz)$/.test(path) });
     const assets = join(later, 'assets');
-    const part = readdirSync(assets).find((name) => /^tuning-screen-.*\.js$/.test(name))!;
-    const entry = readdirSync(assets).find((name) => /^index-.*\.js$/.test(name))!;
-    const renames: [string, string][] = [
-      [part, part.replace('tuning-screen-', 'tuning-screen-later-')],
-      [entry, entry.replace('index-', 'index-later-')],
-    ];
+    // As after a change of what all scripts rest on: a name changes with what is in its file.
+    const renames = readdirSync(assets)
+      .filter((name) => name.endsWith('.js'))
+      .map((name): [string, string] => [name, name.replace(/\.js$/, '-later.js')]);
     for (const [from, to] of renames) renameSync(join(assets, from), join(assets, to));
     const files = [
       ...readdirSync(assets).map((name) => join(assets, name)),
