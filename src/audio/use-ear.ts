@@ -14,6 +14,8 @@ export interface Ear extends Omit<OpenMicrophone<ShownSign>, 'shut'> {
   readonly last: Report | undefined;
   /** Judges what was heard until now; it goes on listening, from the beginning. */
   readonly finish: () => void;
+  /** The sound of the last performance as a WAVE file; nothing where there was none. */
+  readonly sound: () => Promise<{ readonly wave: Uint8Array; readonly seconds: number } | undefined>;
 }
 
 /**
@@ -44,7 +46,7 @@ export function useEar(study: ScoredStudy, hearing: Hearing, onReport: (report: 
     listen();
     return shut;
   }, [listen, shut, passage, fingers]);
-  return { ...microphone, last, finish: () => void finish() };
+  return { ...microphone, last, finish: () => void finish(), sound: () => listener().lastPerformance() };
 }
 
 /** What the large sign shows of a study. */

@@ -13,6 +13,8 @@ interface Schema extends DBSchema {
   assignments: { key: string; value: unknown; indexes: { pupil: string } };
   attempts: { key: string; value: unknown; indexes: { pupil: string } };
   lessons: { key: string; value: unknown; indexes: { pupil: string } };
+  /** Performances kept as sound, where it was asked for; each names its pupil. */
+  recordings: { key: string; value: unknown; indexes: { pupil: string } };
   /** Small facts about the database itself, such as whether the demo has been laid out. */
   facts: { key: string; value: unknown };
 }
@@ -44,6 +46,9 @@ const MIGRATIONS: readonly ((database: Database, upgrade: Upgrade) => Promise<vo
     for (const store of ['assignments', 'attempts', 'lessons'] as const) {
       database.createObjectStore(store).createIndex('pupil', 'pupil');
     }
+  },
+  (database) => {
+    database.createObjectStore('recordings').createIndex('pupil', 'pupil');
   },
 ];
 

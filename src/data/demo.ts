@@ -35,7 +35,9 @@ export async function resetDemo(): Promise<void> {
   if (currentStudio() !== 'demo') throw new Error('Only the demonstration studio can be reset.');
   const db = await database();
   await Promise.all(
-    (['studies', 'listed', 'pupils', 'assignments', 'attempts', 'lessons'] as const).map((store) => db.clear(store)),
+    (['studies', 'listed', 'pupils', 'assignments', 'attempts', 'lessons', 'recordings'] as const).map((store) =>
+      db.clear(store),
+    ),
   );
   await fillDemo();
 }

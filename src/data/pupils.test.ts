@@ -7,11 +7,18 @@ import { freshBrowser, freshPage } from './browser.fixture.ts';
 type Page = typeof import('./pupils.ts') &
   typeof import('./backup.ts') &
   typeof import('./library.ts') &
+  typeof import('./recordings.ts') &
   typeof import('./database.ts');
 
 /** A page of its own: the modules as a browser tab loads them, over the databases of the browser. */
 async function page(): Promise<Page> {
-  const parts = () => [import('./pupils.ts'), import('./backup.ts'), import('./library.ts'), import('./database.ts')];
+  const parts = () => [
+    import('./pupils.ts'),
+    import('./backup.ts'),
+    import('./library.ts'),
+    import('./recordings.ts'),
+    import('./database.ts'),
+  ];
   return (await freshPage(parts)) as Page;
 }
 
@@ -64,6 +71,29 @@ describe('pupils that are kept', () => {
     expect([kept.assignments, kept.lessons].flat()).toEqual([]);
     await own.keepPupilRecords(gone);
     expect(await own.readPupil('nele')).toEqual(before);
+  });
+
+  it('keeps a recording with a pupil, gives it back as it was, and lets it go with the pupil', async () => {
+    await fill(own);
+    const recording = (id: string, pupil: string, date: string) => ({
+      ...{ id, pupil, date, study: 'study-1', title: 'A major', seconds: 1.5 },
+      sound: new Blob([new Uint8Array([82, 73, 70, 70])], { type: 'audio/wav' }),
+    });
+    await own.keepRecording(recording('early', 'nele', '2026-03-02'));
+    await own.keepRecording(recording('late', 'nele', '2026-03-09'));
+    await own.keepRecording(recording('hers', 'ada', '2026-03-09'));
+    const ids = async (pupil: string): Promise<string[]> => (await own.readRecordings(pupil)).map(({ id }) => id);
+    expect(await ids('nele')).toEqual(['late', 'early']);
+    const [late] = await own.readRecordings('nele');
+    expect(new Uint8Array(await late!.sound.arrayBuffer())).toEqual(new Uint8Array([82, 73, 70, 70]));
+    // No file that is written holds sound.
+    expect(JSON.stringify(await own.readAllPupils())).not.toContain('late');
+    await own.deleteRecording('early');
+    const gone = await own.deletePupil('nele');
+    expect([await ids('nele'), await ids('ada')]).toEqual([[], ['hers']]);
+    await own.keepPupilRecords(gone);
+    expect(await ids('nele')).toEqual(['late']);
+    await expect(own.keepRecording({ ...recording('bad', 'nele', 'today') })).rejects.toThrow();
   });
 
   it('keeps all of what belongs together or none of it', async () => {

@@ -7,18 +7,26 @@ import { listed } from '../core/study/listed-study.ts';
 import { attempt, inOneGo } from './database.ts';
 import { changeFacts, readFacts } from './facts.ts';
 import { tellOthers } from './other-tabs.ts';
+import { PUPILS_CHANGED } from './pupils-changed.ts';
+import { Recording } from './recordings.ts';
 
-/** What hangs on a pupil, each kind in a store of its own. */
-const HANGS_ON = ['assignments', 'attempts', 'lessons'] as const;
+/** What hangs on a pupil and goes into files, each kind in a store of its own. */
+const WRITTEN = ['assignments', 'attempts', 'lessons'] as const;
+/** All that hangs on a pupil: sound too, which goes into no backup. */
+const HANGS_ON = [...WRITTEN, 'recordings'] as const;
 const ALL = ['pupils', ...HANGS_ON] as const;
 
-const SCHEMAS = { pupils: Pupil, assignments: Assignment, attempts: LoggedAttempt, lessons: Lesson } as const;
+const SCHEMAS = {
+  pupils: Pupil,
+  assignments: Assignment,
+  attempts: LoggedAttempt,
+  lessons: Lesson,
+  recordings: Recording,
+} as const;
 
 export type PupilStore = keyof typeof SCHEMAS;
+type WrittenStore = Exclude<PupilStore, 'recordings'>;
 type Record_<Store extends PupilStore> = z.output<(typeof SCHEMAS)[Store]>;
-
-/** Told to other tabs where a pupil or what hangs on one has changed. */
-const CHANGED = 'pupils';
 
 /** Records of one kind that can be read, and those that cannot, as they stand. */
 async function readStore<Store extends PupilStore>(
@@ -37,8 +45,8 @@ async function readStore<Store extends PupilStore>(
 
 /** Everything of all pupils, for the backup; what cannot be read as it stands. */
 export async function readAllPupils(): Promise<{
-  readonly kept: { readonly [Store in PupilStore]: readonly Record_<Store>[] };
-  readonly damaged: readonly { readonly kind: PupilStore; readonly key: string; readonly record: unknown }[];
+  readonly kept: { readonly [Store in WrittenStore]: readonly Record_<Store>[] };
+  readonly damaged: readonly { readonly kind: WrittenStore; readonly key: string; readonly record: unknown }[];
 }> {
   const [pupils, assignments, attempts, lessons] = await Promise.all([
     readStore('pupils'),
@@ -47,7 +55,7 @@ export async function readAllPupils(): Promise<{
     readStore('lessons'),
   ]);
   const damaged = Object.entries({ pupils, assignments, attempts, lessons }).flatMap(([kind, { bad }]) =>
-    bad.map((one) => ({ kind: kind as PupilStore, ...one })),
+    bad.map((one) => ({ kind: kind as WrittenStore, ...one })),
   );
   return {
     kept: { pupils: pupils.good, assignments: assignments.good, attempts: attempts.good, lessons: lessons.good },
@@ -105,10 +113,10 @@ async function inTurns<T>(schema: z.ZodType<T>, records: readonly unknown[]): Pr
 /** All of one pupil; `undefined` where there is none. Throws a sentence where the record is damaged. */
 export async function readPupil(id: string): Promise<PupilWhole | undefined> {
   const [record, assignments, attempts, lessons] = await attempt((db) => {
-    const transaction = db.transaction([...ALL]);
+    const transaction = db.transaction(['pupils', ...WRITTEN]);
     return Promise.all([
       transaction.objectStore('pupils').get(id),
-      ...HANGS_ON.map((store) => transaction.objectStore(store).index('pupil').getAll(id)),
+      ...WRITTEN.map((store) => transaction.objectStore(store).index('pupil').getAll(id)),
     ] as const);
   });
   if (record === undefined) return undefined;
@@ -135,7 +143,7 @@ export async function keepPupilRecords(records: PupilRecords): Promise<void> {
   await inOneGo([...ALL], (transaction) =>
     Promise.all(whole.map(([store, one]) => transaction.objectStore(store).put(one, one.id))),
   );
-  tellOthers([CHANGED]);
+  tellOthers([PUPILS_CHANGED]);
 }
 
 /** Changes part of a pupil as it stands now, so that what another tab changed of another part stays. Throws a sentence where they are gone. */
@@ -158,13 +166,13 @@ async function change(store: 'pupils' | 'assignments', id: string, part: object)
     return true;
   });
   if (!found) throw new Error('It was deleted in another tab; nothing was changed.');
-  tellOthers([CHANGED]);
+  tellOthers([PUPILS_CHANGED]);
 }
 
 /** Takes back a try that was written by mistake. */
 export async function removeAttempt(id: string): Promise<void> {
   await inOneGo(['attempts'], (transaction) => transaction.objectStore('attempts').delete(id));
-  tellOthers([CHANGED]);
+  tellOthers([PUPILS_CHANGED]);
 }
 
 /** Deletes a pupil and everything of theirs, and gives it back as it stood, so that it can be restored. */
@@ -179,7 +187,7 @@ export async function deletePupil(id: string): Promise<PupilRecords> {
     }
     return taken;
   });
-  tellOthers([CHANGED]);
+  tellOthers([PUPILS_CHANGED]);
   return Object.fromEntries(
     Object.entries(gone).map(([store, records]) => [
       store,
@@ -216,7 +224,7 @@ export async function takeHomework({ pupil, assignments, attempts, studies, ladd
     }
   });
   if (ladders.length > 0) await keepLadders(ladders);
-  tellOthers([CHANGED, ...studies.map(({ id }) => id)]);
+  tellOthers([PUPILS_CHANGED, ...studies.map(({ id }) => id)]);
 }
 
 /** Where a teacher's own ladders are kept among the facts. */

@@ -11,6 +11,7 @@ export function Listening({
   onListen,
   onFinish,
   onClose,
+  keeping,
 }: {
   state: 'shut' | 'opening' | 'listening';
   sign: { readonly says: SignSays; readonly note?: string; readonly cents?: number | undefined };
@@ -25,6 +26,8 @@ export function Listening({
   /** Judges what was heard until now. */
   onFinish: () => void;
   onClose: () => void;
+  /** How the last performance can be kept as sound. */
+  keeping?: React.ReactNode;
 }) {
   return (
     <section aria-label="What is heard" className="listening no-print">
@@ -42,7 +45,9 @@ export function Listening({
             <strong>{said.verdict}.</strong> {said.first}
           </p>
         ) : trouble ? null : (
-          <p>{asks} Nothing leaves this machine; the sound is not kept.</p>
+          <p>
+            {asks} Nothing leaves this machine; the sound is {keeping ? 'kept only if you ask' : 'not kept'}.
+          </p>
         )}
         <p className="doings">
           {state === 'shut' ? (
@@ -57,6 +62,7 @@ export function Listening({
           <button type="button" onClick={onClose}>
             Stop listening
           </button>
+          {said ? keeping : null}
           {behind === undefined || state !== 'listening' ? null : (
             <small>shown {10 * Math.round(behind / 10)} ms after it sounds</small>
           )}

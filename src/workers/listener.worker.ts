@@ -1,4 +1,4 @@
-import { expose } from 'comlink';
+import { expose, transfer } from 'comlink';
 import { bowedSound, RATE } from '../core/listening/bowed-sound.ts';
 import { follower, NAMED, type Follower, type Sign } from '../core/listening/follower.ts';
 import { heardNotes } from '../core/listening/heard-notes.ts';
@@ -8,6 +8,7 @@ import { performanceOf } from '../core/listening/performance.ts';
 import { delayOf, HOP, liveTrack, type Frame, type Sound } from '../core/listening/pitch-track.ts';
 import { askedNotes, reportOf, type Hearing, type Report } from '../core/listening/report.ts';
 import { heldPitch } from '../core/listening/tuner.ts';
+import { waveFile } from '../core/sound/wave-file.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 
 /** Number of what is heard now; a newer one, or a wish to stop, ends it. */
@@ -17,11 +18,20 @@ let latest = 0;
 let port: MessagePort | undefined;
 
 interface Live {
+  readonly rate: number;
   readonly study: ScoredStudy;
   readonly hearing: Hearing;
   following: Follower;
   frames: Frame[];
+  /** What the microphone took since following began anew, and the performance before it. */
+  taken: Float32Array[];
+  performance?: Sound;
 }
+
+/** So much of a performance is held for whoever wants to keep it, seconds: ten minutes are 60 MB in memory. */
+const HELD = 600;
+/** Silence left before the first note of one, seconds. */
+const LEAD = 0.5;
 
 let live: Live | undefined;
 
@@ -68,6 +78,7 @@ function open<Shown extends object>(
   range: readonly [lowest: number, highest: number],
   hear: (frame: Frame) => readonly [looks: string, shown: Shown],
   onShown: (shown: Shown & { readonly sounded: number }) => void,
+  onTaken?: (samples: Float32Array) => void,
 ): void {
   listener.unfollow();
   port = given;
@@ -75,6 +86,7 @@ function open<Shown extends object>(
   const delay = delayOf(rate, ...range) + NAMED * HOP;
   let last = '';
   port.onmessage = ({ data: { samples, until } }: MessageEvent<Captured>) => {
+    onTaken?.(samples);
     for (const frame of track(samples)) {
       const [looks, shown] = hear(frame);
       const now = `${looks} ${Math.floor(frame.time)}`;
@@ -82,6 +94,17 @@ function open<Shown extends object>(
       last = now;
     }
   };
+}
+
+/** Parts of a sound as one, without what comes before `from`, seconds. */
+function joined(parts: readonly Float32Array[], rate: number, from: number): Sound {
+  const whole = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    whole.set(part, at);
+    at += part.length;
+  }
+  return { samples: whole.subarray(Number.isFinite(from) ? Math.min(whole.length, Math.round(from * rate)) : 0), rate };
 }
 
 /** Hears recordings and microphones, off the page's thread. */
@@ -111,7 +134,16 @@ const listener = {
 
   /** Follows whoever plays a study into a microphone; tells each sign until `unfollow`. */
   follow(study: ScoredStudy, hearing: Hearing, source: Source, onSign: (sign: ShownSign) => void): void {
-    const here: Live = { study, hearing, following: followerOf(study, hearing), frames: [] };
+    const here: Live = {
+      rate: source.rate,
+      study,
+      hearing,
+      following: followerOf(study, hearing),
+      frames: [],
+      taken: [],
+    };
+    const room = HELD * source.rate;
+    let held = 0;
     open(
       source,
       rangeOf(study),
@@ -121,6 +153,10 @@ const listener = {
         return [`${sign.tells} ${sign.at} ${Math.round((sign.cents ?? 0) / 2)} ${sign.ended}`, sign];
       },
       onSign,
+      (samples) => {
+        held = here.taken.length === 0 ? samples.length : held + samples.length;
+        if (held <= room) here.taken.push(samples.slice());
+      },
     );
     live = here;
   },
@@ -133,7 +169,19 @@ const listener = {
     live.following = followerOf(study, hearing);
     const [first] = frames;
     const from = first?.time ?? 0;
-    return reportOf(study, heardNotes(frames.map((frame) => ({ ...frame, time: frame.time - from }))), hearing);
+    const report = reportOf(study, heardNotes(frames.map((frame) => ({ ...frame, time: frame.time - from }))), hearing);
+    const begins = Math.min(...report.notes.flatMap(({ onset }) => onset ?? []));
+    live.performance = joined(live.taken, live.rate, Math.max(0, begins - LEAD));
+    live.taken = [];
+    return report;
+  },
+
+  /** The performance that was judged last, as sound; nothing where none was. */
+  lastPerformance(): { readonly wave: Uint8Array; readonly seconds: number } | undefined {
+    if (!live?.performance) return undefined;
+    const { samples, rate } = live.performance;
+    const wave = waveFile(samples, rate);
+    return transfer({ wave, seconds: samples.length / rate }, [wave.buffer]);
   },
 
   /** Tells the pitch that sounds between two notes (MIDI), until `unfollow`; nothing in silence. */

@@ -134,8 +134,29 @@ describe('whoever plays before the microphone', { retry: 2 }, () => {
     // Not quite in place is shaky; the pupil's page knows by how much, and the day begins with it.
     const pressed = await stage.find(By.css('.answers [aria-pressed="true"]'));
     expect(await pressed.getText()).toContain('Shaky');
+    // Under the note the shift lands on it stands, too.
+    await stage.until('what was heard on the score', async () =>
+      /−3\d/.test(await stage.text(By.css('.lesson-now .music'))),
+    );
+    // The sound is kept because it is asked for, with its size.
+    await stage.until('the offer to keep the sound', async () =>
+      /Keep the sound, [\d.]+ MB/.test(await stage.text(By.css('[aria-label="What is heard"]'))),
+    );
+    await (await stage.find(By.xpath('//button[starts-with(., "Keep the sound")]'))).click();
+    await stage.sees('Kept on the pupil’s page');
     await stage.click('Tio');
     await stage.sees('where each shift landed');
+    await stage.sees('in this browser alone');
+    const seconds = await stage.driver.executeAsyncScript<number>(`
+      const [done] = arguments, audio = document.querySelector('audio');
+      audio.addEventListener('loadedmetadata', () => done(audio.duration));
+      audio.addEventListener('error', () => done(-1));
+      audio.load();
+      audio.preload = 'metadata';
+    `);
+    const played = performanceOf(exercise, InventedPupil.parse({ seed: 8, bpm: 80, vibrato: 10, noise: -45 }));
+    expect(seconds).toBeGreaterThan(played.at(-1)!.onset - played[0]!.onset);
+    expect(seconds).toBeLessThan(played.at(-1)!.onset + 10);
     const landed = await stage.text(By.xpath('//table[caption[contains(., "where each shift landed")]]'));
     const [, cents, millimetres] =
       /up to A5, 1 on E (\d+) cents flat, ([\d.]+) mm/.exec(landed.replaceAll('\n', ' ')) ?? [];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { capital, counted, listed, plural, sentence, spelled, spelledCount } from './words.ts';
+import { capital, counted, listed, plural, sentence, sizeWords, spelled, spelledCount } from './words.ts';
 
 describe('words', () => {
   it('lists as a sentence does', () => {
@@ -15,6 +15,10 @@ describe('words', () => {
     expect(plural(1, 'is', 'are')).toBe('is');
     expect([0, 1, 12, 13].map(spelled)).toEqual(['no', 'one', 'twelve', '13']);
     expect([1, 5].map((count) => spelledCount(count, 'half step'))).toEqual(['one half step', 'five half steps']);
+  });
+
+  it('says how large a file is', () => {
+    expect([2_640_000, 26_400_000, 800, 0].map(sizeWords)).toEqual(['2.6 MB', '26.4 MB', '0.1 MB', '0.1 MB']);
   });
 
   it('begins sentences with a large letter', () => {

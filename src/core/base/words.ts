@@ -65,3 +65,10 @@ export function capital(text: string): string {
 export function sentence(clause: string): string {
   return `${capital(clause)}.`;
 }
+
+const MEGABYTES = new Intl.NumberFormat('en-GB', { style: 'unit', unit: 'megabyte', maximumFractionDigits: 1 });
+
+/** How large a file is: `2.6 MB`; never less than a tenth. */
+export function sizeWords(bytes: number): string {
+  return MEGABYTES.format(Math.max(0.1, bytes / 1e6));
+}

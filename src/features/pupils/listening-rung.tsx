@@ -5,6 +5,7 @@ import { USUAL_HEARING } from '../../core/listening/report.ts';
 import { hearingLevel } from '../../data/hearing-levels.ts';
 import { Listening } from '../../ui/listening.tsx';
 import { useEffect, useState } from 'react';
+import { KeepRecording, type Played } from './keep-recording.tsx';
 
 /** Listens to an exercise being played: each time it is over, what was heard is told. */
 export function ListeningRung({
@@ -12,12 +13,15 @@ export function ListeningRung({
   onHeard,
   onNote,
   onClose,
+  played,
 }: {
   exercise: ScoredStudy;
   onHeard: (report: Report) => void;
   /** Told the note that sounds, to light it. */
   onNote: (at: number | undefined) => void;
   onClose: () => void;
+  /** What a performance is kept as, where it is kept as sound. */
+  played: Played;
 }) {
   const [hearing] = useState(() => ({ ...USUAL_HEARING, level: hearingLevel() }));
   const ear = useEar(exercise, hearing, onHeard);
@@ -35,6 +39,7 @@ export function ListeningRung({
       onListen={ear.listen}
       onFinish={ear.finish}
       onClose={onClose}
+      keeping={<KeepRecording played={played} last={ear.last} sound={ear.sound} />}
     />
   );
 }

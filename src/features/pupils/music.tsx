@@ -18,6 +18,9 @@ export function Music({ study, sounding }: { study: ScoredStudy; sounding?: numb
       return engraver().draw(study, { width, staffHeight }, 'screen');
     },
     enabled: size !== undefined,
+    // With other marks under the same notes, the picture stays until the next is there.
+    placeholderData: (before, query) =>
+      (query?.queryKey[1] as ScoredStudy | undefined)?.passage === study.passage ? before : undefined,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 60_000,
   });

@@ -17,6 +17,7 @@ import { SetStudy } from '../page/set-study.tsx';
 import { WhatNext } from '../page/what-next-list.tsx';
 import { today } from '../../../data/today.ts';
 import { dayWords } from '../today.ts';
+import { useHeardExercise } from '../use-heard-exercise.ts';
 import { ListeningRung } from '../listening-rung.tsx';
 import { OpenPupil } from '../open-pupil.tsx';
 import { useKeys } from '../../../ui/use-keys.ts';
@@ -113,8 +114,11 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
   const [listens, setListens] = useState(false);
   const [heardAt, setHeardAt] = useState<number>();
   const bowed = rung?.rung.hand === 'bowed';
+  const [marked, takeHeard] = useHeardExercise(rung?.exercise);
   const judgeHeard = useStableCallback((report: Report): void => {
-    if (rung && report.verdict !== 'unclear') judge(report.verdict, false, earNoteOf(rung.exercise, report));
+    if (!rung || report.verdict === 'unclear') return;
+    takeHeard(report);
+    judge(report.verdict, false, earNoteOf(rung.exercise, report));
   });
   useKeys((key) => {
     const answer = ANSWERS.find((one) => one.key === key);
@@ -183,13 +187,14 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
               )}
               , {bpm} a minute. {rung?.says}
             </p>
-            {rung ? <Music study={rung.exercise} sounding={playing.note ?? heardAt} /> : null}
+            {marked ? <Music study={marked} sounding={playing.note ?? heardAt} /> : null}
             {rung && bowed && listens && !playing.on ? (
               <ListeningRung
                 exercise={rung.exercise}
                 onHeard={judgeHeard}
                 onNote={setHeardAt}
                 onClose={() => setListens(false)}
+                played={{ pupil: pupil.id, study: here.assignment.study, title: `${here.title}: ${rung.name}` }}
               />
             ) : null}
             <div className="answers">

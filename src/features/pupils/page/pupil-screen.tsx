@@ -28,6 +28,7 @@ import { plannedFrom, stillSet, type Climbing } from '../use-climbing.ts';
 import { Circle } from './circle.tsx';
 import { DayList } from './day-list.tsx';
 import { GradeReadiness } from './grade-readiness.tsx';
+import { Recordings } from './recordings.tsx';
 import { ShiftsHeard } from './shifts-heard.tsx';
 import { SetList } from './set-list.tsx';
 import { SetStudy } from './set-study.tsx';
@@ -116,6 +117,7 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
               </Suspense>
             ) : null}
           </section>
+          <Recordings pupil={pupil.id} />
         </div>
         <div className="space-y-6">
           <section aria-labelledby="today-heading">
@@ -287,7 +289,7 @@ function More({
         open={deleting}
         onClose={() => setDeleting(false)}
         title={`Delete ${pupil.name}?`}
-        description="What is set, the log, the lessons and the notes go with them; studies stay in the library. An export keeps a copy."
+        description="What is set, the log, the lessons, the notes and the recordings go with them; studies stay in the library. An export keeps a copy of all but the recordings."
       >
         <div className="mt-4 flex flex-wrap gap-2">
           <Button kind="strong" onClick={() => void goodbye().catch(sayTrouble)}>

@@ -15,6 +15,7 @@ import { Music } from '../music.tsx';
 import type { Climbing } from '../use-climbing.ts';
 import { usePlaying } from '../use-playing.ts';
 import { useRungs } from '../use-rungs.ts';
+import { useHeardExercise } from '../use-heard-exercise.ts';
 import { ListeningRung } from '../listening-rung.tsx';
 import { localVoice, useCall, type Caller } from './use-call.ts';
 import { useTries } from './use-tries.ts';
@@ -77,8 +78,10 @@ export function RungRoom({
   const call = useCall(rung, playing.note ?? heardAt, caller, bpm);
   // While it sounds from here, the microphone would hear that.
   const hears = listens && rung?.rung.hand === 'bowed' && !playing.on;
+  const [marked, takeHeard] = useHeardExercise(rung?.exercise);
   const count = useStableCallback((report: Report): void => {
     if (!rung || report.verdict === 'unclear') return;
+    takeHeard(report);
     write(report.verdict, tempoHeard(report, bpm), earNoteOf(rung.exercise, report));
   });
   const next = (): void => {
@@ -110,8 +113,8 @@ export function RungRoom({
         </Link>
       </header>
       <p className="says">{rung?.says}</p>
-      {rung ? (
-        <Music study={rung.exercise} sounding={playing.note ?? heardAt} />
+      {marked ? (
+        <Music study={marked} sounding={playing.note ?? heardAt} />
       ) : (
         <p role="status">Working the rung out …</p>
       )}
@@ -121,7 +124,13 @@ export function RungRoom({
         </p>
       )}
       {rung && hears ? (
-        <ListeningRung exercise={rung.exercise} onHeard={count} onNote={setHeardAt} onClose={() => setListens(false)} />
+        <ListeningRung
+          exercise={rung.exercise}
+          onHeard={count}
+          onNote={setHeardAt}
+          onClose={() => setListens(false)}
+          played={{ pupil: pupil.id, study: line.study, title: `${here.title}: ${rung.name}` }}
+        />
       ) : null}
       <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
         <p className="practice-tempo">

@@ -1,0 +1,18 @@
+import { useMemo, useState } from 'react';
+import { heardMarks } from '../../core/listening/heard-marks.ts';
+import type { Report } from '../../core/listening/report.ts';
+import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { hearingLevel } from '../../data/hearing-levels.ts';
+
+/** An exercise with what was heard of it last written under its notes, and what takes a report of it. */
+export function useHeardExercise(
+  exercise: ScoredStudy | undefined,
+): readonly [ScoredStudy | undefined, (report: Report) => void] {
+  const [heard, setHeard] = useState<{ readonly of: ScoredStudy['passage']; readonly report: Report }>();
+  const marked = useMemo(() => {
+    if (!exercise || heard?.of !== exercise.passage) return exercise;
+    const look = { fingers: 'all' as const, ...exercise.look };
+    return { ...exercise, look: { ...look, heard: heardMarks(heard.report, hearingLevel()) } };
+  }, [exercise, heard]);
+  return [marked, (report) => exercise && setHeard({ of: exercise.passage, report })];
+}
