@@ -1,4 +1,4 @@
-import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useLayoutEffect, useMemo, useReducer, useRef } from 'react';
 import { fingeringText } from '../../../core/fingering/reading/fingering-text.ts';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
 import { pictureSize } from '../../../core/score/picture-size.ts';
@@ -207,7 +207,7 @@ function useStaff(
     const { beside, ...plain } = look ?? {};
     return JSON.stringify([title, recipe.instrument, recipe.bowing, plain, beside?.length, width, height]);
   }, [study, width, height]);
-  const [, setTaller] = useState(1);
+  const [, tryAgain] = useReducer((tries: number) => tries + 1, 0);
   const taller = TALLER.get(key) ?? 1;
   const staff = useMemo<Staff>(
     () => (fits ? staffFit(study, width, height, taller) : { staffHeight: width < 600 ? STAFF.narrow : STAFF.usual }),
@@ -226,7 +226,7 @@ function useStaff(
     TALLER.delete(key);
     TALLER.set(key, next);
     for (const old of [...TALLER.keys()].slice(0, -TALLER_KEPT)) TALLER.delete(old);
-    setTaller(next);
+    tryAgain();
     return undefined;
   });
   return [staff, fit];
