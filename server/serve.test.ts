@@ -38,6 +38,7 @@ describe('the server', () => {
     expect(policy).toContain("script-src 'self' 'wasm-unsafe-eval'");
     expect(policy).toContain("worker-src 'self' blob:");
     expect(policy).toContain("connect-src 'self'");
+    expect(policy).toContain("media-src 'self' blob:");
     expect(policy).not.toMatch(/https?:|\*|'unsafe-eval'/);
   });
 

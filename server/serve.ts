@@ -30,6 +30,8 @@ export function application(build: string, demo: boolean): Express {
           // Radix and the engraver set style attributes on elements.
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
+          // A recording that was kept is played from the browser's own storage.
+          mediaSrc: ["'self'", 'blob:'],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
           manifestSrc: ["'self'"],
