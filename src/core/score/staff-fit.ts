@@ -53,24 +53,31 @@ export interface StaffFit {
  *
  * @param width of the place, CSS pixels.
  * @param height of the place, CSS pixels.
+ * @param bounds of the staff, CSS pixels; the desk's when left out.
  * @param taller how much higher an engraved picture of such a study stood than was thought; 1 where none was seen.
  */
-export function staffFit(study: ScoredStudy, width: number, height: number, taller = 1): StaffFit {
+export function staffFit(
+  study: ScoredStudy,
+  width: number,
+  height: number,
+  taller = 1,
+  { largest: most, least }: { readonly largest: number; readonly least: number } = STAFF,
+): StaffFit {
   const lines = linesOf(study);
   let largest: StaffFit | undefined;
-  for (let staff: number = STAFF.largest; staff >= STAFF.least; staff -= 0.5) {
+  for (let staff = most; staff >= least; staff -= 0.5) {
     if (largest && staff < largest.staffHeight * AS_GOOD) break;
     const needed = lines.fewest(width / staff);
     const fits = (count: number): boolean => lines.high(count) * taller * staff <= height;
     if (!fits(needed)) continue;
-    const most = Math.max(needed, lines.fewest((width * STILL_FULL) / staff));
+    const full = Math.max(needed, lines.fewest((width * STILL_FULL) / staff));
     let count = needed;
-    while (count < most && fits(count + 1)) count += 1;
+    while (count < full && fits(count + 1)) count += 1;
     const found = { staffHeight: staff, lines: count };
     if (count > needed) return found;
     largest ??= found;
   }
-  return largest ?? { staffHeight: STAFF.least, lines: lines.fewest(width / STAFF.least) };
+  return largest ?? { staffHeight: least, lines: lines.fewest(width / least) };
 }
 
 /** How much higher a picture stands than was thought of its staff: to be fitted anew with; always more than before. */

@@ -1,9 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useLayoutEffect, useRef } from 'react';
 import { noteId, type ScoredStudy } from '../../core/score/scored-study.ts';
-import { standStaff } from '../../core/score/stand-staff.ts';
+import { staffFit } from '../../core/score/staff-fit.ts';
 import { engraver } from '../../workers/engraver.ts';
 import { useSize } from '../../ui/use-size.ts';
+
+/** One picture is shown whole, made smaller where it stands higher than was thought: staves between these, CSS pixels. */
+const STAVES = { largest: 72, least: 24 };
 
 /** A study or an exercise engraved as large as its place allows; the sounding note lit. */
 export function Music({ study, sounding }: { study: ScoredStudy; sounding?: number | undefined }) {
@@ -13,9 +16,7 @@ export function Music({ study, sounding }: { study: ScoredStudy; sounding?: numb
     queryKey: ['music', study, size?.width, size?.height],
     queryFn: () => {
       const { width = 600, height = 400 } = size ?? {};
-      // One picture is shown whole: a little smaller than the stand's, which turns pages.
-      const staffHeight = Math.min(72, Math.max(24, standStaff(study.passage.notes.length, width, height, 0.8)));
-      return engraver().draw(study, { width, staffHeight }, 'screen');
+      return engraver().draw(study, { width, ...staffFit(study, width, height, 1, STAVES) }, 'screen');
     },
     enabled: size !== undefined,
     // With other marks under the same notes, the picture stays until the next is there.
