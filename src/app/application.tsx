@@ -1,5 +1,5 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { lazy, StrictMode, Suspense } from 'react';
+import { lazy, StrictMode, Suspense, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { hashOfKey } from '../data/query-keys.ts';
@@ -11,57 +11,24 @@ import { Notice } from '../ui/notice.tsx';
 import { FaultBoundary } from './fault.tsx';
 import { Shell } from './shell.tsx';
 
-const TuningScreen = lazy(async () => ({
-  default: (await import('../features/tuning/tuning-screen.tsx')).TuningScreen,
-}));
-
-const BookScreen = lazy(async () => ({
-  default: (await import('../features/book/book-screen.tsx')).BookScreen,
-}));
-const SyllabusScreen = lazy(async () => ({
-  default: (await import('../features/syllabus/syllabus-screen.tsx')).SyllabusScreen,
-}));
-
-const PupilsScreen = lazy(async () => ({
-  default: (await import('../features/pupils/pupils-screen.tsx')).PupilsScreen,
-}));
-const PupilScreen = lazy(async () => ({
-  default: (await import('../features/pupils/page/pupil-screen.tsx')).PupilScreen,
-}));
-const LessonScreen = lazy(async () => ({
-  default: (await import('../features/pupils/lesson/lesson-screen.tsx')).LessonScreen,
-}));
-const PracticeScreen = lazy(async () => ({
-  default: (await import('../features/pupils/room/practice-screen.tsx')).PracticeScreen,
-}));
-const SheetScreen = lazy(async () => ({
-  default: (await import('../features/pupils/sheet/sheet-screen.tsx')).SheetScreen,
-}));
-
-const ClassesScreen = lazy(async () => ({
-  default: (await import('../features/class/classes-screen.tsx')).ClassesScreen,
-}));
-const ClassScreen = lazy(async () => ({
-  default: (await import('../features/class/class-screen.tsx')).ClassScreen,
-}));
-
-const PassageScreen = lazy(async () => ({
-  default: (await import('../features/passage/passage-screen.tsx')).PassageScreen,
-}));
+/** A screen whose file comes when it is asked for. */
+function later<Name extends string>(load: () => Promise<Readonly<Record<Name, ComponentType>>>, name: Name) {
+  return lazy(async () => ({ default: (await load())[name] }));
+}
 
 /** Screens that come when they are asked for. */
 const LATER = [
-  ['/syllabus', SyllabusScreen],
-  ['/book', BookScreen],
-  ['/tuning', TuningScreen],
-  ['/pupils', PupilsScreen],
-  ['/pupils/:id', PupilScreen],
-  ['/pupils/:id/lesson', LessonScreen],
-  ['/pupils/:id/practice', PracticeScreen],
-  ['/pupils/:id/sheet', SheetScreen],
-  ['/passage', PassageScreen],
-  ['/class', ClassesScreen],
-  ['/class/:id', ClassScreen],
+  ['/syllabus', later(() => import('../features/syllabus/syllabus-screen.tsx'), 'SyllabusScreen')],
+  ['/book', later(() => import('../features/book/book-screen.tsx'), 'BookScreen')],
+  ['/tuning', later(() => import('../features/tuning/tuning-screen.tsx'), 'TuningScreen')],
+  ['/pupils', later(() => import('../features/pupils/pupils-screen.tsx'), 'PupilsScreen')],
+  ['/pupils/:id', later(() => import('../features/pupils/page/pupil-screen.tsx'), 'PupilScreen')],
+  ['/pupils/:id/lesson', later(() => import('../features/pupils/lesson/lesson-screen.tsx'), 'LessonScreen')],
+  ['/pupils/:id/practice', later(() => import('../features/pupils/room/practice-screen.tsx'), 'PracticeScreen')],
+  ['/pupils/:id/sheet', later(() => import('../features/pupils/sheet/sheet-screen.tsx'), 'SheetScreen')],
+  ['/passage', later(() => import('../features/passage/passage-screen.tsx'), 'PassageScreen')],
+  ['/class', later(() => import('../features/class/classes-screen.tsx'), 'ClassesScreen')],
+  ['/class/:id', later(() => import('../features/class/class-screen.tsx'), 'ClassScreen')],
 ] as const;
 
 adoptStudioFromAddress();

@@ -14,25 +14,27 @@ export interface Ear extends Omit<OpenMicrophone<ShownSign>, 'shut'> {
   readonly last: Report | undefined;
   /** Judges what was heard until now; it goes on listening, from the beginning. */
   readonly finish: () => void;
-  /** The sound of the last performance as a WAVE file; nothing where there was none. */
+  /** How large the sound of the last performance is as a file, bytes; 0 where none is held. */
+  readonly size: number;
+  /** That sound as a WAVE file. */
   readonly sound: () => Promise<{ readonly wave: Uint8Array; readonly seconds: number } | undefined>;
 }
 
 /**
  * Listens to whoever plays a study for as long as it is mounted. Each performance is told to `onReport` when the last note
- * was played and silence followed, or when `finish` is called. Other fingers or another study begin anew.
+ * was played and silence followed, or when `finish` is called; its sound is held where `holds`. Other fingers or another study begin anew.
  */
-export function useEar(study: ScoredStudy, hearing: Hearing, onReport: (report: Report) => void): Ear {
-  const [last, setLast] = useState<Report>();
+export function useEar(study: ScoredStudy, hearing: Hearing, onReport: (report: Report) => void, holds = false): Ear {
+  const [{ last, size }, setLast] = useState<Pick<Ear, 'last' | 'size'>>({ last: undefined, size: 0 });
   const ended = useRef(false);
   const finish = async (): Promise<void> => {
     const report = await listener().heardSoFar();
     if (!report || report.coverage === 0) return;
-    setLast(report);
+    setLast({ last: report, size: holds ? await listener().lastSize() : 0 });
     onReport(report);
   };
   const { shut, ...microphone } = useMicrophone<ShownSign>(
-    (source, tell) => listener().follow(study, hearing, source, tell),
+    (source, tell) => listener().follow(study, hearing, source, tell, holds),
     (sign) => {
       if (sign.ended && !ended.current) void finish();
       ended.current = sign.ended;
@@ -46,7 +48,7 @@ export function useEar(study: ScoredStudy, hearing: Hearing, onReport: (report: 
     listen();
     return shut;
   }, [listen, shut, passage, fingers]);
-  return { ...microphone, last, finish: () => void finish(), sound: () => listener().lastPerformance() };
+  return { ...microphone, last, size, finish: () => void finish(), sound: () => listener().lastPerformance() };
 }
 
 /** What the large sign shows of a study. */

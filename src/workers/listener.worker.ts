@@ -8,7 +8,7 @@ import { performanceOf } from '../core/listening/performance.ts';
 import { delayOf, HOP, liveTrack, type Frame, type Sound } from '../core/listening/pitch-track.ts';
 import { askedNotes, reportOf, type Hearing, type Report } from '../core/listening/report.ts';
 import { heldPitch } from '../core/listening/tuner.ts';
-import { waveFile } from '../core/sound/wave-file.ts';
+import { waveFile, waveSize } from '../core/sound/wave-file.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 
 /** Number of what is heard now; a newer one, or a wish to stop, ends it. */
@@ -23,15 +23,24 @@ interface Live {
   readonly hearing: Hearing;
   following: Follower;
   frames: Frame[];
-  /** What the microphone took since following began anew, and the performance before it. */
-  taken: Float32Array[];
-  performance?: Sound;
+  /** The sound itself, where somebody may want to keep it. */
+  readonly taken?: Taken;
 }
 
-/** So much of a performance is held for whoever wants to keep it, seconds: ten minutes are 60 MB in memory. */
-const HELD = 600;
+/** What a microphone took since following began anew: its last minutes, `before` samples gone from its beginning. */
+interface Taken {
+  parts: Float32Array[];
+  length: number;
+  before: number;
+}
+
+/** So much of a performance is held for whoever wants to keep it, seconds: five minutes are 58 MB in memory. */
+const HELD = 300;
 /** Silence left before the first note of one, seconds. */
 const LEAD = 0.5;
+
+/** The performance that was judged last, where its sound was held. */
+let judged: Sound | undefined;
 
 let live: Live | undefined;
 
@@ -96,15 +105,28 @@ function open<Shown extends object>(
   };
 }
 
-/** Parts of a sound as one, without what comes before `from`, seconds. */
-function joined(parts: readonly Float32Array[], rate: number, from: number): Sound {
-  const whole = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0));
+/** Holds a part more, and lets go of the oldest that are too many. */
+function hold(taken: Taken, samples: Float32Array, most: number): void {
+  taken.parts.push(samples.slice());
+  taken.length += samples.length;
+  while (taken.length > most) {
+    const { length } = taken.parts.shift() ?? samples;
+    taken.length -= length;
+    taken.before += length;
+  }
+}
+
+/** What is held as one sound from `from` on, seconds since following began anew; then nothing is held any more. */
+function given(taken: Taken, rate: number, from: number): Sound {
+  const whole = new Float32Array(taken.length);
   let at = 0;
-  for (const part of parts) {
+  for (const part of taken.parts) {
     whole.set(part, at);
     at += part.length;
   }
-  return { samples: whole.subarray(Number.isFinite(from) ? Math.min(whole.length, Math.round(from * rate)) : 0), rate };
+  const begins = Math.max(0, Math.round(from * rate) - taken.before);
+  Object.assign(taken, { parts: [], length: 0, before: 0 });
+  return { samples: whole.subarray(begins), rate };
 }
 
 /** Hears recordings and microphones, off the page's thread. */
@@ -132,18 +154,12 @@ const listener = {
     latest += 1;
   },
 
-  /** Follows whoever plays a study into a microphone; tells each sign until `unfollow`. */
-  follow(study: ScoredStudy, hearing: Hearing, source: Source, onSign: (sign: ShownSign) => void): void {
-    const here: Live = {
-      rate: source.rate,
-      study,
-      hearing,
-      following: followerOf(study, hearing),
-      frames: [],
-      taken: [],
-    };
-    const room = HELD * source.rate;
-    let held = 0;
+  /** Follows whoever plays a study into a microphone; tells each sign until `unfollow`, and holds the sound where it is asked to. */
+  follow(study: ScoredStudy, hearing: Hearing, source: Source, onSign: (sign: ShownSign) => void, holds = false): void {
+    const following = followerOf(study, hearing);
+    const taken = holds ? { parts: [], length: 0, before: 0 } : undefined;
+    const here: Live = { rate: source.rate, study, hearing, following, frames: [], ...(taken && { taken }) };
+    judged = undefined;
     open(
       source,
       rangeOf(study),
@@ -153,10 +169,7 @@ const listener = {
         return [`${sign.tells} ${sign.at} ${Math.round((sign.cents ?? 0) / 2)} ${sign.ended}`, sign];
       },
       onSign,
-      (samples) => {
-        held = here.taken.length === 0 ? samples.length : held + samples.length;
-        if (held <= room) here.taken.push(samples.slice());
-      },
+      (samples) => here.taken && hold(here.taken, samples, HELD * source.rate),
     );
     live = here;
   },
@@ -171,15 +184,21 @@ const listener = {
     const from = first?.time ?? 0;
     const report = reportOf(study, heardNotes(frames.map((frame) => ({ ...frame, time: frame.time - from }))), hearing);
     const begins = Math.min(...report.notes.flatMap(({ onset }) => onset ?? []));
-    live.performance = joined(live.taken, live.rate, Math.max(0, begins - LEAD));
-    live.taken = [];
+    const sound = live.taken && given(live.taken, live.rate, Number.isFinite(begins) ? begins - LEAD : 0);
+    // Where nothing was heard nothing was judged.
+    if (report.coverage > 0) judged = sound;
     return report;
   },
 
-  /** The performance that was judged last, as sound; nothing where none was. */
+  /** How large the performance judged last is as a file, bytes; 0 where none was held. */
+  lastSize(): number {
+    return judged ? waveSize(judged.samples) : 0;
+  },
+
+  /** The performance judged last as a WAVE file; nothing where none was held. */
   lastPerformance(): { readonly wave: Uint8Array; readonly seconds: number } | undefined {
-    if (!live?.performance) return undefined;
-    const { samples, rate } = live.performance;
+    if (!judged) return undefined;
+    const { samples, rate } = judged;
     const wave = waveFile(samples, rate);
     return transfer({ wave, seconds: samples.length / rate }, [wave.buffer]);
   },

@@ -53,8 +53,8 @@ export interface StaffFit {
  *
  * @param width of the place, CSS pixels.
  * @param height of the place, CSS pixels.
- * @param bounds of the staff, CSS pixels; the desk's when left out.
  * @param taller how much higher an engraved picture of such a study stood than was thought; 1 where none was seen.
+ * @param bounds of the staff, CSS pixels; the desk's when left out.
  */
 export function staffFit(
   study: ScoredStudy,

@@ -1,9 +1,14 @@
+/** How large the file of a sound is, bytes. */
+export function waveSize({ length }: Float32Array): number {
+  return 44 + 2 * length;
+}
+
 /**
  * Sound as a WAVE file of one channel, 16 bits. `samples` lie between −1 and 1.
  * Source: Multimedia Programming Interface and Data Specifications 1.0 (IBM and Microsoft, 1991).
  */
 export function waveFile(samples: Float32Array, rate: number): Uint8Array {
-  const bytes = new Uint8Array(44 + 2 * samples.length);
+  const bytes = new Uint8Array(waveSize(samples));
   const view = new DataView(bytes.buffer);
   const text = (at: number, word: string): void =>
     [...word].forEach((letter, k) => view.setUint8(at + k, letter.charCodeAt(0)));

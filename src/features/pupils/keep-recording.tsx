@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { sizeWords } from '../../core/base/words.ts';
 import type { Report } from '../../core/listening/report.ts';
 import { useRecordingChanges } from '../../data/recording-queries.ts';
@@ -13,45 +13,34 @@ export type Played = Pick<Recording, 'pupil' | 'study' | 'title'>;
 export function KeepRecording({
   played,
   last,
+  size,
   sound,
 }: {
   played: Played;
   last: Report | undefined;
+  /** Bytes; 0 where the sound is not held. */
+  size: number;
   sound: () => Promise<{ readonly wave: Uint8Array; readonly seconds: number } | undefined>;
 }) {
   const { keep } = useRecordingChanges();
-  const [taken, setTaken] = useState<{ readonly of: Report; readonly sound: Blob; readonly seconds: number }>();
   const [kept, setKept] = useState<Report>();
-  useEffect(() => {
-    if (!last) return undefined;
-    let wanted = true;
-    void sound().then((one) => {
-      if (wanted && one) {
-        setTaken({ of: last, sound: new Blob([one.wave as BlobPart], { type: 'audio/wav' }), seconds: one.seconds });
-      }
+  if (!last || size === 0) return null;
+  if (kept === last) return <small role="status">Kept on the pupil’s page, {sizeWords(size)}.</small>;
+  const keepIt = async (): Promise<void> => {
+    const taken = await sound();
+    if (!taken) throw new Error('The sound is no longer held. Play it once more.');
+    await keep.mutateAsync({
+      ...played,
+      id: crypto.randomUUID(),
+      date: today(),
+      seconds: Math.round(taken.seconds * 10) / 10,
+      sound: new Blob([taken.wave as BlobPart], { type: 'audio/wav' }),
     });
-    return () => {
-      wanted = false;
-    };
-    // The sound of this performance, however often the way to it is made anew.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [last]);
-  if (!taken || taken.of !== last) return null;
-  if (kept === last) return <small role="status">Kept on the pupil’s page, {sizeWords(taken.sound.size)}.</small>;
-  const keepIt = (): void => {
-    keep
-      .mutateAsync({
-        ...played,
-        id: crypto.randomUUID(),
-        date: today(),
-        seconds: Math.round(taken.seconds * 10) / 10,
-        sound: taken.sound,
-      })
-      .then(() => setKept(taken.of), sayTrouble);
+    setKept(last);
   };
   return (
-    <button type="button" onClick={keepIt}>
-      Keep the sound, {sizeWords(taken.sound.size)}
+    <button type="button" onClick={() => void keepIt().catch(sayTrouble)}>
+      Keep the sound, {sizeWords(size)}
     </button>
   );
 }

@@ -24,7 +24,7 @@ export function ListeningRung({
   played: Played;
 }) {
   const [hearing] = useState(() => ({ ...USUAL_HEARING, level: hearingLevel() }));
-  const ear = useEar(exercise, hearing, onHeard);
+  const ear = useEar(exercise, hearing, onHeard, true);
   const at = ear.sign?.at;
   useEffect(() => {
     onNote(at);
@@ -39,7 +39,7 @@ export function ListeningRung({
       onListen={ear.listen}
       onFinish={ear.finish}
       onClose={onClose}
-      keeping={<KeepRecording played={played} last={ear.last} sound={ear.sound} />}
+      keeping={<KeepRecording played={played} last={ear.last} size={ear.size} sound={ear.sound} />}
     />
   );
 }
