@@ -157,6 +157,12 @@ describe('whoever plays before the microphone', { retry: 2 }, () => {
     const played = performanceOf(exercise, InventedPupil.parse({ seed: 8, bpm: 80, vibrato: 10, noise: -45 }));
     expect(seconds).toBeGreaterThan(played.at(-1)!.onset - played[0]!.onset);
     expect(seconds).toBeLessThan(played.at(-1)!.onset + 10);
+    // What is deleted can be brought back.
+    const kept = async (): Promise<boolean> => (await stage.driver.findElements(By.css('audio'))).length > 0;
+    await (await stage.find(By.css('[aria-labelledby="recordings-heading"] li button:last-of-type'))).click();
+    await stage.until('the recording gone', async () => !(await kept()));
+    await stage.click('Undo');
+    await stage.until('the recording back', kept);
     const landed = await stage.text(By.xpath('//table[caption[contains(., "where each shift landed")]]'));
     const [, cents, millimetres] =
       /up to A5, 1 on E (\d+) cents flat, ([\d.]+) mm/.exec(landed.replaceAll('\n', ' ')) ?? [];

@@ -1,4 +1,5 @@
 import { useEffect, useMemo } from 'react';
+import { toast } from 'sonner';
 import { sizeWords } from '../../../core/base/words.ts';
 import { useRecordingChanges, useRecordings } from '../../../data/recording-queries.ts';
 import type { Recording } from '../../../data/recordings.ts';
@@ -32,11 +33,18 @@ export function Recordings({ pupil }: { pupil: string }) {
 }
 
 function OneRecording({ recording }: { recording: Recording }) {
-  const { remove } = useRecordingChanges();
+  const { keep, remove } = useRecordingChanges();
   const { id, title, date, seconds, sound } = recording;
   const address = useMemo(() => URL.createObjectURL(sound), [sound]);
   useEffect(() => () => URL.revokeObjectURL(address), [address]);
   const name = `${title}, ${dayWords(date)}`;
+  const goodbye = async (): Promise<void> => {
+    await remove.mutateAsync(id);
+    toast('The recording is deleted.', {
+      duration: 20_000,
+      action: { label: 'Undo', onClick: () => void keep.mutateAsync(recording).catch(sayTrouble) },
+    });
+  };
   return (
     <>
       <p className="wrap-anywhere">
@@ -50,7 +58,7 @@ function OneRecording({ recording }: { recording: Recording }) {
         {/* eslint-disable-next-line jsx-a11y/media-has-caption */}
         <audio controls preload="none" src={address} aria-label={`Recording: ${name}`} className="max-w-full" />
         <Button onClick={() => download(`${title} ${date}.wav`, sound, 'audio/wav')}>Save</Button>
-        <Button onClick={() => remove.mutate(id, { onError: sayTrouble })}>Delete</Button>
+        <Button onClick={() => void goodbye().catch(sayTrouble)}>Delete</Button>
       </div>
     </>
   );
