@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { AS_NODE_DOES } from './vitest.config.ts';
 
 export default defineConfig({
   test: {
@@ -11,5 +12,6 @@ export default defineConfig({
     // Where waits are that long, a build that cannot work must not be waited for in every test.
     bail: 4,
     fileParallelism: false,
+    ...AS_NODE_DOES,
   },
 });

@@ -4,6 +4,7 @@ import { parseArgs } from 'node:util';
 import { choices } from '../src/core/base/words.ts';
 import { readPage } from '../src/core/grading/printed/read-page.ts';
 import { INSTRUMENTS, isInstrument } from '../src/core/instruments/instruments.ts';
+import { sayOnClosedOutput } from './question.ts';
 import { reasonOf } from './system-reasons.ts';
 
 const USAGE = `Reads a syllabus as it is printed and writes what was read, line by line, as JSON.
@@ -45,9 +46,5 @@ function readOptions() {
   return undefined;
 }
 
-// Whoever reads the answer may stop before its end.
-process.stdout.on('error', () => {
-  process.stderr.write('Standard output was closed before everything was written.\n');
-  process.exit(1);
-});
+sayOnClosedOutput();
 process.exitCode = main();

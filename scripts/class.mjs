@@ -1,6 +1,4 @@
 // npm run --silent class: one key for several sections, with a part for each. Its standard output holds nothing but the answer.
-import { checkNode, installPackages, PROGRAMS, run } from './prepare.mjs';
+import { command } from './prepare.mjs';
 
-checkNode();
-installPackages();
-process.exitCode = run(PROGRAMS.tsx, ['cli/class.ts', ...process.argv.slice(2)]);
+await command('cli/class.ts');

@@ -1,9 +1,9 @@
 // Puts in place what a command needs on a machine that has only Node 20, npm and apt.
 // Runs before anything is installed, so it uses nothing but Node itself.
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 
@@ -106,8 +106,38 @@ export function run(program, args, options = {}) {
   return done.status ?? 1;
 }
 
+/**
+ * Does what a script of ours says, in this process: a command answers many times a lesson, and each process more is a
+ * quarter of a second. Installs the packages first where they are missing.
+ */
+export async function command(script) {
+  checkNode();
+  installPackages();
+  process.chdir(ROOT);
+  await import('./typescript.mjs');
+  await import(pathToFileURL(join(ROOT, script)).href);
+}
+
+/** Runs a script of ours to its end, in a process of its own, and gives its exit status. */
+export function runScript(script, args = []) {
+  const node = ['--import', './scripts/typescript.mjs', '--enable-source-maps'];
+  return spawnSync(process.execPath, [...node, script, ...args], { cwd: ROOT, stdio: 'inherit' }).status ?? 1;
+}
+
+/** Runs a program of the packages beside others; gives its exit status and what it printed. */
+export function runBeside(program, args) {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, [join(ROOT, 'node_modules', program), ...args], {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    const printed = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => printed.push(chunk));
+    child.on('close', (status) => resolve({ status: status ?? 1, printed: Buffer.concat(printed).toString() }));
+  });
+}
+
 export const PROGRAMS = {
-  tsx: 'tsx/dist/cli.mjs',
   vite: 'vite/bin/vite.js',
   vitest: 'vitest/vitest.mjs',
   eslint: 'eslint/bin/eslint.js',

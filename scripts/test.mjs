@@ -1,5 +1,5 @@
 // npm test: everything from a bare machine to the last check in the browser.
-import { checkNode, giveUp, installPackages, installPrograms, PROGRAMS, run, say } from './prepare.mjs';
+import { checkNode, giveUp, installPackages, installPrograms, PROGRAMS, run, runBeside, say } from './prepare.mjs';
 
 checkNode();
 installPrograms([
@@ -12,17 +12,38 @@ installPrograms([
 ]);
 installPackages();
 
-const STEPS = [
-  ['Formatting', PROGRAMS.prettier, ['--check', '--log-level', 'warn', '.']],
-  ['Lint', PROGRAMS.eslint, ['.']],
-  ['Types', PROGRAMS.tsc, ['--noEmit']],
+/** Steps of one core each; those of a row one after the other, the rows beside each other. */
+const BESIDE = [
+  [['Lint', PROGRAMS.eslint, ['.']]],
+  [
+    ['Formatting', PROGRAMS.prettier, ['--check', '--log-level', 'warn', '.']],
+    ['Types', PROGRAMS.tsc, ['--noEmit']],
+    ['Build', PROGRAMS.vite, ['build', '--logLevel', 'warn']],
+  ],
+];
+
+/** Steps that take all cores. */
+const ALONE = [
   ['Unit tests', PROGRAMS.vitest, ['run', '--config', 'vitest.config.ts']],
-  ['Build', PROGRAMS.vite, ['build', '--logLevel', 'warn']],
   ['The interface in headless Chromium', PROGRAMS.vitest, ['run', '--config', 'vitest.e2e.config.ts']],
 ];
 
-for (const [name, program, args] of STEPS) {
+/** Says what a step found, and stops where it failed. */
+function judge(name, status) {
+  if (status !== 0) giveUp(`${name} failed; the lines above say where.`);
+}
+
+await Promise.all(
+  BESIDE.map(async (row) => {
+    for (const [name, program, args] of row) {
+      const { status, printed } = await runBeside(program, args);
+      say(`\n— ${name}\n${printed.trimEnd()}`);
+      judge(name, status);
+    }
+  }),
+);
+for (const [name, program, args] of ALONE) {
   say(`\n— ${name}`);
-  if (run(program, args) !== 0) giveUp(`${name} failed; the lines above say where.`);
+  judge(name, run(program, args));
 }
 say('\nEverything passed.');

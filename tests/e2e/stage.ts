@@ -145,6 +145,7 @@ export class Stage {
       '--disable-sync',
       '--hide-scrollbars',
       `--user-data-dir=${profile}`,
+      ...(process.env['SLF']?.split('|') ?? []),
       `--window-size=${options.width ?? 1280},${options.height ?? 800}`,
     );
     const { microphone } = options;
