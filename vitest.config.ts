@@ -2,10 +2,10 @@ import { pathToFileURL } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
 /** Node's own loader instead of the bundler's: what is tested runs as it does when it is shipped, and twice as fast. */
-export const AS_NODE_DOES = {
+export const AS_NODE_DOES: { execArgv: string[]; experimental: object } = {
   execArgv: ['--import', pathToFileURL('scripts/typescript.mjs').href, '--enable-source-maps'],
   experimental: { viteModuleRunner: false, nodeLoader: false },
-} as const;
+};
 
 /** Tests that load a module anew, as another browser would, which Node's own loader cannot. */
 const ANEW = ['src/data/keeping.test.ts', 'src/data/pupils.test.ts'];

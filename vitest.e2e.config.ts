@@ -1,9 +1,11 @@
 import { defineConfig } from 'vitest/config';
 import { AS_NODE_DOES } from './vitest.config.ts';
 
+/** Tests that play or hear in real time: another browser beside them would take the time away. */
+const IN_TIME = ['tests/e2e/{ear,hear,listen}.e2e.ts'];
+
 export default defineConfig({
   test: {
-    include: ['tests/e2e/**/*.e2e.ts'],
     // A test waits for what it asks for (`PATIENCE` in tests/e2e/stage.ts), however slow the machine is for a while.
     testTimeout: 900_000,
     hookTimeout: 300_000,
@@ -11,7 +13,28 @@ export default defineConfig({
     retry: 1,
     // Where waits are that long, a build that cannot work must not be waited for in every test.
     bail: 4,
-    fileParallelism: false,
-    ...AS_NODE_DOES,
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'side by side',
+          include: ['tests/e2e/**/*.e2e.ts'],
+          exclude: IN_TIME,
+          maxWorkers: 2,
+          sequence: { groupOrder: 0 },
+          ...AS_NODE_DOES,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'in time',
+          include: IN_TIME,
+          fileParallelism: false,
+          sequence: { groupOrder: 1 },
+          ...AS_NODE_DOES,
+        },
+      },
+    ],
   },
 });

@@ -1,5 +1,6 @@
 // Puts in place what a command needs on a machine that has only Node 20, npm and apt.
 // Runs before anything is installed, so it uses nothing but Node itself.
+import { Buffer } from 'node:buffer';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';

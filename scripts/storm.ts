@@ -4,7 +4,9 @@
 //   npm run storm -- --count 2000     as many as that
 //   npm run storm -- --seed 7         other inputs
 //   npm run storm -- --kill 20        kills a browser at random moments of rapid edits instead; needs the build
+//   npm run storm -- --disk           lets a browser's disk run full, really; needs the build, and root for the disk
 import { parseArgs } from 'node:util';
+import { onASmallDisk } from '../tests/storm/full-disk.ts';
 import { killedBrowser } from '../tests/storm/killed-browser.ts';
 import { storm } from '../tests/storm/storm.ts';
 
@@ -13,6 +15,7 @@ const { values } = parseArgs({
     count: { type: 'string', default: '100000' },
     seed: { type: 'string', default: '1' },
     kill: { type: 'string' },
+    disk: { type: 'boolean' },
   },
 });
 if (values.kill !== undefined) {
@@ -25,6 +28,7 @@ if (values.kill !== undefined) {
   );
   process.exit(most > 1 ? 1 : 0);
 }
+if (values.disk === true) process.exit(await onASmallDisk((sentence) => process.stdout.write(`${sentence}\n`)));
 const result = storm(Number(values.count), Number(values.seed));
 for (const { name, tried, refused, broke } of result) {
   process.stdout.write(`${name}: ${tried} tried, ${refused} refused in words, ${broke.length} broke\n`);

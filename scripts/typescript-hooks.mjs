@@ -1,4 +1,5 @@
 // How Node reads a file of TypeScript: types taken away by the compiler that builds the application.
+import { Buffer } from 'node:buffer';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { transformSync } from 'rolldown/utils';

@@ -52,8 +52,11 @@ const MIGRATIONS: readonly ((database: Database, upgrade: Upgrade) => Promise<vo
   },
 ];
 
-/** What hinders the browser's storage: no room, a newer version's database, no leave, or a fault of the program's own. */
-export type TroubleKind = 'full' | 'newer' | 'blocked' | 'fault';
+/**
+ * What hinders the browser's storage: its own room is used up, the disk takes nothing more, a newer version's database,
+ * no leave, or a fault of the program's own.
+ */
+export type TroubleKind = 'full' | 'disk' | 'newer' | 'blocked' | 'fault';
 
 /** Why the browser's storage can't be used, in words for the teacher. */
 export class StorageTrouble extends Error {
@@ -132,14 +135,10 @@ export async function inOneGo<Stores extends StoreNames<Schema>[], T>(
 }
 
 /** What a browser calls a refusal to store anything at all. */
-const BLOCKED = [
-  'SecurityError',
-  'NotAllowedError',
-  'InvalidStateError',
-  'UnknownError',
-  'NotFoundError',
-  'AbortError',
-];
+const BLOCKED = ['SecurityError', 'NotAllowedError', 'InvalidStateError', 'NotFoundError'];
+
+/** What a browser calls a disk that takes nothing more, seen with a full one (`npm run storm -- --disk`). */
+const DISK = ['UnknownError', 'AbortError'];
 
 /** Turns a browser's storage error into one a teacher can act on. */
 export function troubleFrom(error: unknown): StorageTrouble {
@@ -161,6 +160,12 @@ export function troubleFrom(error: unknown): StorageTrouble {
     return new StorageTrouble(
       'The browser does not let Step Ladder keep anything here, as in a private window. You can build and print; to keep studies, allow this site to store data, then reload.',
       'blocked',
+    );
+  }
+  if (DISK.includes(name)) {
+    return new StorageTrouble(
+      'The disk of this computer took nothing more: the last change is not saved. It may be full: make room on it, then change anything again. Until then an export keeps the study.',
+      'disk',
     );
   }
   return new StorageTrouble(

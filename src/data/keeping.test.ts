@@ -213,6 +213,7 @@ describe('keeping', () => {
   it.each([
     ['QuotaExceededError', 'storage is full: the last change is not saved'],
     ['VersionError', 'written by a newer Step Ladder'],
+    ['UnknownError', 'disk of this computer took nothing more'],
     ['SecurityError', 'does not let Step Ladder keep anything here'],
     ['ConstraintError', 'a fault of its own and kept nothing of this change'],
   ])('says what a %s means for the teacher', (name, words) => {
