@@ -2,6 +2,7 @@
 //   npm run mutants                          a sample of fingering, bowing, score and shifts
 //   npm run mutants -- --rooms bowing        one room of the core
 //   npm run mutants -- --most 40 --seed 2    so many to a room, another sample
+//   npm run mutants -- --rooms bowing --files metre,tempo    of files with such names alone
 // It works on a copy; the checkout is left alone.
 import { spawnSync } from 'node:child_process';
 import {
@@ -25,6 +26,7 @@ const { values } = parseArgs({
     rooms: { type: 'string', default: 'fingering,bowing,score,shifts' },
     most: { type: 'string', default: '30' },
     seed: { type: 'string', default: '1' },
+    files: { type: 'string', default: '' },
   },
 });
 
@@ -104,7 +106,7 @@ function chances(seed: number): () => number {
 }
 
 const copy = mkdtempSync(join(tmpdir(), 'step-ladder-mutants-'));
-for (const part of ['src', 'demo', 'package.json', 'tsconfig.json', 'vitest.config.ts']) {
+for (const part of ['src', 'demo', 'package.json', 'tsconfig.json', 'vitest.config.ts', 'scripts']) {
   cpSync(join(root, part), join(copy, part), { recursive: true });
 }
 symlinkSync(join(root, 'node_modules'), join(copy, 'node_modules'));
@@ -125,7 +127,9 @@ for (const room of values.rooms.split(',')) {
     process.exitCode = 2;
     continue;
   }
-  const files = filesUnder(`src/core/${room}`).filter((name) => !name.endsWith('.test.ts'));
+  const files = filesUnder(`src/core/${room}`)
+    .filter((name) => !name.endsWith('.test.ts'))
+    .filter((name) => values.files.split(',').some((part) => name.includes(part)));
   const all = files.flatMap(mutantsOf);
   const chance = chances(Number(values.seed));
   const sample = all

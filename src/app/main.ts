@@ -1,7 +1,9 @@
 import { reloadWhereFilesAreGone } from './files-gone.ts';
 import { headStart } from './head-start.ts';
+import { showLight } from '../data/light.ts';
 import './styles.css';
 
+showLight();
 // The workers start while the browser still reads the application: on a first visit that is half of the wait.
 reloadWhereFilesAreGone();
 headStart(window.location.pathname);

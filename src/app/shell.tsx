@@ -1,9 +1,11 @@
+import { Moon, Sun } from 'lucide-react';
 import { useState } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { Toaster, toast } from 'sonner';
 import { useNewerVersion } from './newer-version.ts';
 import { useOtherTabs } from '../data/library-queries.ts';
+import { chooseLight, lightNow } from '../data/light.ts';
 import { chooseStudio, currentStudio } from '../data/studio.ts';
 
 /** The frame around every screen. */
@@ -15,7 +17,7 @@ export function Shell() {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
         Skip to the page
       </a>
-      <header className="no-print border-b border-rule">
+      <header className="no-print relative border-b border-rule">
         <div className="mx-auto flex max-w-[88rem] flex-wrap items-baseline gap-x-8 gap-y-1 px-4 py-2 sm:px-8">
           <Link to="/" className="font-serif text-2xl font-bold">
             Step Ladder
@@ -28,7 +30,10 @@ export function Shell() {
             <Place to="/book">Book</Place>
             <Place to="/tuning">Tuning</Place>
           </nav>
-          {currentStudio() === 'demo' ? <DemoBanner /> : null}
+          <div className="flex flex-wrap items-baseline gap-x-4 sm:ml-auto">
+            {currentStudio() === 'demo' ? <DemoBanner /> : null}
+            <Lamp />
+          </div>
         </div>
       </header>
       {takeNewer ? (
@@ -53,7 +58,12 @@ export function Shell() {
         duration={10_000}
         style={{ fontFamily: 'inherit' }}
         toastOptions={{
-          style: { background: '#fffdf8', color: '#26221d', border: '1px solid #d9cfbd', fontSize: '1rem' },
+          style: {
+            background: 'var(--color-sheet)',
+            color: 'var(--color-ink)',
+            border: '1px solid var(--color-rule)',
+            fontSize: '1rem',
+          },
         }}
       />
     </div>
@@ -69,6 +79,27 @@ function Place({ to, children }: { to: string; children: string }) {
     >
       {children}
     </NavLink>
+  );
+}
+
+/** Between day and lamplight; where a page begins is how the machine is set. */
+function Lamp() {
+  const [light, setLight] = useState(lightNow);
+  const other = light === 'day' ? 'lamp' : 'day';
+  const Picture = light === 'day' ? Moon : Sun;
+  return (
+    <button
+      type="button"
+      className="self-center p-1 max-sm:absolute max-sm:top-3 max-sm:right-4"
+      aria-label={light === 'day' ? 'Show the page dark' : 'Show the page light'}
+      title={light === 'day' ? 'Dark' : 'Light'}
+      onClick={() => {
+        chooseLight(other);
+        setLight(other);
+      }}
+    >
+      <Picture size={18} aria-hidden="true" />
+    </button>
   );
 }
 
@@ -92,7 +123,7 @@ function DemoBanner() {
     window.location.assign('/');
   };
   return (
-    <aside aria-label="Demonstration" className="flex flex-wrap items-baseline gap-x-4 text-sm sm:ml-auto">
+    <aside aria-label="Demonstration" className="flex flex-wrap items-baseline gap-x-4 text-sm">
       <p className="text-faint">Demonstration: an invented studio</p>
       <button type="button" className="underline" disabled={busy} onClick={() => void reset()}>
         {busy ? 'Resetting …' : 'Reset the demonstration'}

@@ -18,8 +18,8 @@ export type Option = ComposeOption<
   | TooltipComponentOption
 >;
 
-/** Ink and letters of every chart. */
-export const INK = '#26221d';
+/** Ink and letters of every chart: the ink of the page, by day, by lamplight and on paper. */
+export const INK = 'currentColor';
 export const FACE = "'Alegreya Sans', sans-serif";
 
 /** A chart in ink: drawn as SVG, so that it prints sharp. */

@@ -6,7 +6,7 @@ import { readRecipe } from '../recipe/recipe.ts';
 import { FORMS } from '../theory/form.ts';
 import { bowStrokes } from './bow.ts';
 import { Bowing } from '../recipe/bowing.ts';
-import { evennessOf, remediesFor, remedied, stepsOf, type Remedy } from './coming-out-even.ts';
+import { evennessOf, isTaken, remediesFor, remedied, stepsOf, type Remedy } from './coming-out-even.ts';
 import { evenSentence, remedySentence } from './even-sentences.ts';
 
 function passage(input: object): Passage {
@@ -69,8 +69,117 @@ function bruteForce(steps: number, group: number, most: number): { notes: number
   return found.sort((a, b) => a.notes - b.notes || a.time - b.time);
 }
 
+/** The same for one way alone, the first note held: the last note begins a bow, or fills one. */
+function walksOneWay(steps: number, group: number, turn: number, longTonic: number): Remedy['sense'] | undefined {
+  const row = [1 + longTonic, ...Array<number>(turn + steps - 1).fill(1), 1];
+  const before = row.slice(0, -1).reduce((sum, length) => sum + length, 0);
+  if (before % group === 0) return 'turning';
+  return (before + 1) % group === 0 ? 'closing' : undefined;
+}
+
 describe('coming out even', () => {
   const MOST = 8;
+
+  it.each(['up', 'down'] as const)('going %s alone agrees with walking it, in every range and group', (way) => {
+    const turns = { none: 0, two: 2, three: 3 };
+    for (let steps = 1; steps <= 28; steps += 1)
+      for (let group = 1; group <= 16; group += 1) {
+        const theirs: string[] = [];
+        for (const [turn, notes] of Object.entries(turns))
+          for (let longTonic = 0; longTonic < group && notes + longTonic <= MOST; longTonic += 1) {
+            const sense = walksOneWay(steps, group, notes, longTonic);
+            if (sense) theirs.push(`${turn} ${longTonic} ${sense}`);
+          }
+        const remedies = remediesFor(way === 'up' ? { up: steps, down: 0 } : { up: 0, down: steps }, group, MOST);
+        const ours = remedies.map((remedy) => {
+          const [turn, other] = way === 'up' ? [remedy.opening, remedy.closing] : [remedy.closing, remedy.opening];
+          expect([other, remedy.top, remedy.longTop]).toEqual(['none', 'once', 0]);
+          return `${turn} ${remedy.longTonic} ${remedy.sense}`;
+        });
+        expect(ours.sort()).toEqual(theirs.sort());
+      }
+  });
+
+  it('asks for nothing where nothing is to be played, and never holds a note for more than seventeen', () => {
+    expect(remediesFor({ up: 7, down: 7 }, 7, 8)[0]).toMatchObject({ notes: 0, time: 0, sense: 'turning' });
+    const held = remediesFor({ up: 24, down: 24 }, 40, 40);
+    expect(Math.max(...held.map(({ longTonic }) => longTonic))).toBe(16);
+    expect(Math.max(...held.map(({ longTop }) => longTop))).toBe(16);
+  });
+
+  it('counts each way of a study that goes one way', () => {
+    const up = passage({ octaves: 1, direction: 'up', bowing: { opening: 'two' } });
+    expect(stepsOf(up)).toEqual({ up: 7, down: 0 });
+    expect(evennessOf(up, Bowing.parse({ slur: 4, opening: 'two', longTonic: 1 }))).toMatchObject({
+      sense: undefined,
+      up: { steps: 7, added: 3, left: 2 },
+      down: undefined,
+      descent: undefined,
+    });
+    const down = passage({ octaves: 1, direction: 'down' });
+    expect(stepsOf(down)).toEqual({ up: 0, down: 7 });
+    expect(evennessOf(down, Bowing.parse({ slur: 5, longTonic: 1 }))).toMatchObject({
+      sense: undefined,
+      up: undefined,
+      down: { steps: 7, added: 1, left: 3 },
+      descent: 'down',
+    });
+    expect(evennessOf(down, Bowing.parse({ slur: 4, longTonic: 1 })).sense).toBe('turning');
+    expect(evenSentence(evennessOf(down, Bowing.parse({ slur: 5, longTonic: 1 })))).toBe(
+      'It does not come out even: coming down 7 steps and 1 added make 8, in bows of 5 three notes are left over.',
+    );
+  });
+
+  it('counts what is added each way: turns, a top played twice or held, a long tonic', () => {
+    const counts = (bowing: object): (number | undefined)[] => {
+      const even = evennessOf(passage({ octaves: 1, bowing }), Bowing.parse({ slur: 16, ...bowing }));
+      return [even.up?.added, even.up?.left, even.down?.added, even.down?.left];
+    };
+    expect(counts({})).toEqual([0, 7, 0, 7]);
+    expect(counts({ opening: 'three', longTonic: 2 })).toEqual([5, 12, 0, 7]);
+    expect(counts({ top: 'twice', closing: 'two' })).toEqual([0, 7, 3, 10]);
+    expect(counts({ top: 'long', longTop: 4 })).toEqual([0, 7, 4, 11]);
+  });
+
+  it('knows a remedy that is taken from one that is not, by each of its parts', () => {
+    const [remedy] = remediesFor({ up: 21, down: 21 }, 4, 12).filter(
+      ({ opening, closing, top, longTonic }) =>
+        opening === 'two' && closing !== 'none' && top === 'long' && longTonic > 0,
+    );
+    const taken = remedied(Bowing.parse({ slur: 4 }), remedy!);
+    expect(isTaken(taken, remedy!)).toBe(true);
+    const other = {
+      opening: 'none',
+      closing: 'none',
+      top: 'once',
+      longTonic: 0,
+      longTop: remedy!.longTop + 1,
+    } as const;
+    for (const [part, value] of Object.entries(other))
+      expect(isTaken({ ...taken, [part]: value }, remedy!)).toBe(false);
+    // A length left behind by a top that is no longer held counts for nothing.
+    const plain = { ...remedy!, opening: 'none', closing: 'none', top: 'once', longTonic: 0, longTop: 0 } as const;
+    expect(isTaken(Bowing.parse({ slur: 4, longTop: 3 }), plain)).toBe(true);
+  });
+
+  it('says what a remedy does, with its sum each way', () => {
+    const none = { sense: 'turning', opening: 'none', closing: 'none', top: 'once', longTonic: 0, longTop: 0 } as const;
+    const says = (parts: Partial<Remedy>, steps = { up: 21, down: 21 }): string =>
+      remedySentence({ ...none, notes: 0, time: 0, ...parts }, steps);
+    expect(says({})).toBe('Nothing: it comes out even as it is.');
+    expect(says({ longTonic: 3, top: 'long', longTop: 3 })).toBe(
+      'The first tonic held for 4 notes, the top note held for 4 notes: up 21 and 3 make 24, down 21 and 3 make 24.',
+    );
+    expect(says({ opening: 'two', longTonic: 1, top: 'twice', closing: 'two' })).toBe(
+      'The first tonic held for 2 notes, an opening turn of two, the top note twice, a closing turn of two: up 21 and 3 make 24, down 21 and 3 make 24.',
+    );
+    expect(says({ sense: 'closing', top: 'twice' }, { up: 7, down: 7 })).toBe(
+      'The top note twice: up 7 and its tonic make 8, down 7 and its tonic make 8.',
+    );
+    expect(says({ opening: 'three' }, { up: 21, down: 0 })).toBe('An opening turn of three: up 21 and 3 make 24.');
+    expect(says({ closing: 'three' }, { up: 0, down: 21 })).toBe('A closing turn of three: down 21 and 3 make 24.');
+  });
+
   it.each(FORMS.map((form) => [form.id, form] as const))(
     '%s: every range and group agrees with walking it bow by bow',
     (_, form) => {

@@ -76,7 +76,8 @@ export function evennessOf(passage: Passage, bowing: Bowing): Evenness {
   const longTop = bowing.top === 'long' ? (bowing.longTop ?? 0) : 0;
   const twice = bowing.top === 'twice' && steps.up > 0 ? 1 : 0;
   const upAdded = TURN_NOTES[bowing.opening] + bowing.longTonic;
-  const downAdded = TURN_NOTES[bowing.closing] + longTop + (steps.up > 0 ? twice : 0);
+  // A scale that only comes down begins with its long tonic.
+  const downAdded = TURN_NOTES[bowing.closing] + longTop + twice + (steps.up === 0 ? bowing.longTonic : 0);
   const strokes = bowStrokes(passage, bowing);
   const bowAt = (at: number): BowDirection | undefined =>
     strokes.find((stroke) => stroke.from <= at && at <= stroke.to)?.direction;

@@ -76,7 +76,7 @@ export function progress(weeks: readonly WeekOfPractice[], titles: readonly stri
         name: 'minutes',
         yAxisIndex: 1,
         data: weeks.map(({ minutes }) => minutes),
-        itemStyle: { color: 'rgba(38,34,29,0.12)', borderColor: INK, borderWidth: 0.5 },
+        itemStyle: { color: 'rgba(128,118,104,0.25)', borderColor: INK, borderWidth: 0.5 },
         barMaxWidth: 26,
       },
       ...titles.map((name, place) => ({

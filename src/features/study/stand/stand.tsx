@@ -4,6 +4,7 @@ import { useStore } from 'zustand';
 import type { Hearing } from '../../../core/listening/report.ts';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
 import { standStaff } from '../../../core/score/stand-staff.ts';
+import { lightNow } from '../../../data/light.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { useAwake } from '../../../ui/use-awake.ts';
 import { useSize, type Size } from '../../../ui/use-size.ts';
@@ -42,7 +43,7 @@ export function Stand({
   const place = useRef<HTMLDivElement>(null);
   const size = useSize(place);
   const [zoom, setZoom] = useState(1);
-  const [dark, setDark] = useState(false);
+  const [dark, setDark] = useState(() => lightNow() === 'lamp');
   const [fingers, setFingers] = useState(true);
   const [hears, setHears] = useState(listening);
   const [asked, setPage] = useState(0);
