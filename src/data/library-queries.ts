@@ -8,7 +8,9 @@ import {
 } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import type { Meeting, StudyChange } from '../core/library/meeting.ts';
+import type { ListedStudy } from '../core/study/listed-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
+import { shapeOf, type Shape } from '../core/study/shape.ts';
 import {
   addStudies,
   changeStudy,
@@ -69,6 +71,19 @@ export function useSavedStudy(id: string | undefined): UseQueryResult<Found> {
     },
     enabled: id !== undefined,
   });
+}
+
+/** The outline of a study in a list, as it was last changed. */
+export function useShape({ id, updated }: Pick<ListedStudy, 'id' | 'updated'>): Shape | undefined {
+  const { data } = useQuery({
+    queryKey: ['shape', id, updated],
+    queryFn: async () => {
+      const found = await readStudy(id);
+      return (found.kind === 'study' && shapeOf(found.study)) || null;
+    },
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  return data ?? undefined;
 }
 
 /** Records that cannot be read, with the reason. */

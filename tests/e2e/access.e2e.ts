@@ -78,6 +78,33 @@ describe('every screen', () => {
     expect(await violations(), 'the dark stand').toEqual([]);
   });
 
+  it('by lamplight has none either, stays so, and prints by day', async () => {
+    const page = (): Promise<string> =>
+      stage.driver.executeScript('return getComputedStyle(document.documentElement).backgroundColor;');
+    const byDay = await page();
+    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.score();
+    await stage.click('Show the page dark');
+    const dark = await page();
+    expect(dark).not.toBe(byDay);
+    expect(await violations(), 'the desk').toEqual([]);
+    for (const [path, words] of [
+      ['/pupils/demo-ivo', 'Ivo'],
+      ['/syllabus', 'Grade 8'],
+      ['/', 'Pella'],
+    ] as const) {
+      await stage.go(path);
+      await stage.sees(words);
+      expect(await violations(), path).toEqual([]);
+    }
+    expect(await page()).toBe(dark);
+    await stage.devTools('Emulation.setEmulatedMedia', { media: 'print' });
+    expect(await page()).toBe('rgb(255, 255, 255)');
+    await stage.devTools('Emulation.setEmulatedMedia', { media: '' });
+    await stage.click('Show the page light');
+    expect(await page()).toBe(byDay);
+  });
+
   it('a sheet that closes gives the focus back to what had it, even where one opened another', async () => {
     const press = (...keys: string[]): Promise<void> =>
       stage.driver

@@ -45,6 +45,14 @@ describe('the library', () => {
     await stage.until('the demonstration again', async () => (await rows()).length === IN_DEMO);
   });
 
+  it('shows the line of each study, string by string', async () => {
+    // Up G, D, A, E and down again: seven runs on four strings.
+    await stage.until('seven runs', async () => {
+      const runs = '//tr[contains(., "Ivo, Thursday")]//*[local-name()="polyline"]';
+      return (await stage.driver.findElements(By.xpath(runs))).length === 7;
+    });
+  });
+
   it('deletes with undo, duplicates and renames', async () => {
     await stage.click('Actions for Ivo, Thursday');
     await stage.click('Delete');

@@ -8,6 +8,7 @@ import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { byInstrument, USUAL_ORDER, type Line, type Order, type OrderBy } from './order.ts';
 import { StudyRowActions } from './study-row-actions.tsx';
+import { StudyShape } from './study-shape.tsx';
 
 /** Up to so many rows all stand on the page, so that the browser's own search and printing see them. */
 const ALL_SHOWN = 200;
@@ -83,6 +84,7 @@ export function StudyTable({
               </button>
             </th>
           ))}
+          <td className="hidden lg:table-cell" />
           <th scope="col" className="py-1 font-medium">
             <span className="sr-only">Actions</span>
           </th>
@@ -110,7 +112,7 @@ export function StudyTable({
 function Gap({ height }: { height: number }) {
   return height > 0 ? (
     <tr aria-hidden="true">
-      <td colSpan={6} style={{ height }} />
+      <td colSpan={7} style={{ height }} />
     </tr>
   ) : null;
 }
@@ -133,7 +135,7 @@ function LineRow({ line, ...placed }: Placed & { line: Line }) {
 function Heading({ of, index, measure }: Placed & { of: InstrumentId }) {
   return (
     <tr ref={measure} data-index={index} aria-rowindex={index === undefined ? undefined : index + 2}>
-      <th scope="rowgroup" colSpan={6} className="pt-4 font-serif text-lg text-faint">
+      <th scope="rowgroup" colSpan={7} className="pt-4 font-serif text-lg text-faint">
         {INSTRUMENT_TABLE[of].name}
       </th>
     </tr>
@@ -179,6 +181,9 @@ const Row = memo(function Row({
         {study.octaves === 0 ? 'a passage' : octaveWords(study.octaves).split(' ')[0]}
       </td>
       <td className="hidden py-2 pr-4 sm:table-cell">{study.highestPosition}</td>
+      <td className="hidden py-1 align-middle lg:table-cell">
+        <StudyShape study={study} />
+      </td>
       <td className="py-2 text-right">
         <StudyRowActions study={study} name={nameOf(study)} />
       </td>
