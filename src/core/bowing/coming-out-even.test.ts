@@ -100,6 +100,21 @@ describe('coming out even', () => {
       }
   });
 
+  it('is ranked by notes, then time, then an opening turn first, then by how few kinds of things are added', () => {
+    const rank = ({ notes, time, opening, closing, top, longTonic }: Remedy): number[] => [
+      notes,
+      time,
+      opening === 'none' ? 1 : 0,
+      Number(opening !== 'none') + Number(closing !== 'none') + Number(top !== 'once') + Number(longTonic > 0),
+    ];
+    for (const steps of [7, 12, 14, 21, 24])
+      for (let group = 2; group <= 16; group += 1) {
+        const ranks = remediesFor({ up: steps, down: steps }, group, MOST).map(rank);
+        const sorted = [...ranks].sort((a, b) => a.reduce((found, own, k) => found || own - b[k]!, 0));
+        expect(ranks).toEqual(sorted);
+      }
+  });
+
   it('asks for nothing where nothing is to be played, and never holds a note for more than seventeen', () => {
     expect(remediesFor({ up: 7, down: 7 }, 7, 8)[0]).toMatchObject({ notes: 0, time: 0, sense: 'turning' });
     const held = remediesFor({ up: 24, down: 24 }, 40, 40);
@@ -125,6 +140,7 @@ describe('coming out even', () => {
       descent: 'down',
     });
     expect(evennessOf(down, Bowing.parse({ slur: 4, longTonic: 1 })).sense).toBe('turning');
+    expect(evennessOf(down, Bowing.parse({ slur: 4, top: 'twice' })).down).toMatchObject({ added: 0, left: 3 });
     expect(evenSentence(evennessOf(down, Bowing.parse({ slur: 5, longTonic: 1 })))).toBe(
       'It does not come out even: coming down 7 steps and 1 added make 8, in bows of 5 three notes are left over.',
     );
@@ -176,6 +192,7 @@ describe('coming out even', () => {
     expect(says({ sense: 'closing', top: 'twice' }, { up: 7, down: 7 })).toBe(
       'The top note twice: up 7 and its tonic make 8, down 7 and its tonic make 8.',
     );
+    expect(says({ opening: 'three' })).toBe('An opening turn of three: up 21 and 3 make 24, down 21.');
     expect(says({ opening: 'three' }, { up: 21, down: 0 })).toBe('An opening turn of three: up 21 and 3 make 24.');
     expect(says({ closing: 'three' }, { up: 0, down: 21 })).toBe('A closing turn of three: down 21 and 3 make 24.');
   });
@@ -285,6 +302,7 @@ describe('coming out even', () => {
     // A repeated top note turns the bow round.
     const again = passage({ octaves: 1, bowing: { top: 'twice' } });
     expect(evennessOf(again, Bowing.parse({ slur: 1, top: 'twice' })).descent).toBe('down');
+    expect(evennessOf(again, Bowing.parse({ slur: 2, top: 'twice' })).descent).toBe('down');
     expect(evennessOf(passage({ octaves: 1 }), Bowing.parse({ slur: 1 })).descent).toBe('up');
   });
 
