@@ -22,7 +22,7 @@ export function Shell() {
           <Link to="/" className="font-serif text-2xl font-bold">
             Step Ladder
           </Link>
-          <nav aria-label="Main" className="flex flex-wrap gap-x-5">
+          <nav aria-label="Main" className="flex flex-wrap gap-x-3 max-sm:text-[0.92rem] sm:gap-x-5">
             <Place to="/">Library</Place>
             <Place to="/studies/new">Build</Place>
             <Place to="/pupils">Pupils</Place>

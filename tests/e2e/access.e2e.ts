@@ -52,11 +52,21 @@ describe('every screen', () => {
     ['the notices', '/notices', () => stage.sees('Packages shipped')],
     ['no page', '/nowhere', () => stage.sees('There is no such page')],
   ];
+  /** How wide the page is on a phone of 390 pixels. */
+  const widthOnAPhone = async (): Promise<number> => {
+    const phone = { width: 390, height: 844, deviceScaleFactor: 1, mobile: false };
+    await stage.devTools('Emulation.setDeviceMetricsOverride', phone);
+    const wide = await stage.driver.executeScript<number>('return document.documentElement.scrollWidth;');
+    await stage.devTools('Emulation.clearDeviceMetricsOverride', {});
+    return wide;
+  };
+
   for (const [name, path, ready] of screens) {
-    it(`${name} has no violation axe-core finds`, async () => {
+    it(`${name} has no violation axe-core finds, and goes nowhere sideways on a phone`, async () => {
       await stage.go(path);
       await ready();
       expect(await violations()).toEqual([]);
+      expect(await widthOnAPhone()).toBe(390);
     });
   }
 

@@ -138,7 +138,7 @@ export function TuningScreen() {
         />
         .
       </p>
-      <div className="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
         <div>
           <h2 className="text-xl">Open strings</h2>
           <div className="mt-1 flex flex-wrap gap-2">
