@@ -28,4 +28,25 @@ describe('posture reminders', () => {
         .join(),
     ).not.toMatch(/low string|high position|moves with the hand/);
   });
+
+  it('of fingers, thumb and reach stand at the first note they speak of', () => {
+    for (const input of [
+      { instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3' },
+      { instrument: 'cello', tonic: 'Eb', octaves: 2 },
+      { instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' },
+    ]) {
+      const { fingers } = playable(input).ways[0]!;
+      const all = remindersOf(input);
+      const at = (words: string): number | undefined => all.find((one) => one.words.includes(words))?.at;
+      const stopped = fingers.filter(({ finger }) => finger !== 0);
+      const moved = stopped.find((note, k) => k > 0 && note.hand !== stopped[k - 1]!.hand)?.at;
+      const reached = fingers.find(({ reach }) => reach !== 'none')?.at;
+      // One reminder to a note: where two would stand together the second waits for its next occasion.
+      const curved = at('Fingers curved')!;
+      expect(fingers[curved]!.finger).not.toBe(0);
+      expect(curved).toBeLessThanOrEqual(stopped[1]!.at);
+      expect(at('thumb travels')).toBe(moved);
+      expect(at('Wrist straight')).toBe(reached);
+    }
+  });
 });

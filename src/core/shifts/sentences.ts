@@ -65,7 +65,7 @@ export function timingSentence(card: ShiftCard): string | undefined {
 }
 
 /** Where the shift falls in the bow; nothing where every note has a bow of its own. */
-export function bowSentence({ bow, onBeat }: ShiftCard): string | undefined {
+export function bowSentence({ bow, onBeat }: Pick<ShiftCard, 'bow' | 'onBeat'>): string | undefined {
   if (bow === 'separate') return undefined;
   const beat = onBeat ? ', on the beat' : '';
   return bow === 'change'

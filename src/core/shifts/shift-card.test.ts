@@ -7,7 +7,7 @@ import { readRecipe } from '../recipe/recipe.ts';
 import { playable } from '../study/playable.ts';
 import { parsePitch, type Pitch } from '../theory/pitch.ts';
 import { changedComingDown, crossingCards } from './crossing-card.ts';
-import { checkSentence, leadSentences, moveSentence, placeSentence, timingSentence } from './sentences.ts';
+import { bowSentence, checkSentence, leadSentences, moveSentence, placeSentence, timingSentence } from './sentences.ts';
 import { shiftCards, startCard } from './shift-card.ts';
 
 /** `C#5 A 2 2`: pitch, string, finger, hand; a thumb hand ends in t. */
@@ -230,5 +230,18 @@ describe('the way down', () => {
     expect(changedComingDown(passage).map((at) => passage.notes[at]!.pitch.name)).toEqual(['G4', 'F4']);
     const harmonic = playable({ instrument: 'violin', tonic: 'A', form: 'harmonic-minor', start: 'A3' });
     expect(changedComingDown(harmonic.passage)).toEqual([]);
+  });
+});
+
+describe('where a shift falls in the bow', () => {
+  it('is said of slurs alone, and of the beat where it falls on one', () => {
+    expect(bowSentence({ bow: 'separate', onBeat: true })).toBeUndefined();
+    expect(bowSentence({ bow: 'change', onBeat: true })).toBe(
+      'The bow changes as the hand arrives, on the beat, and hides it.',
+    );
+    expect(bowSentence({ bow: 'change', onBeat: false })).toBe('The bow changes as the hand arrives, and hides it.');
+    expect(bowSentence({ bow: 'slur', onBeat: false })).toBe(
+      'It falls inside a slur: lighten the bow, and let the slide go unheard.',
+    );
   });
 });
