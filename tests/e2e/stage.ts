@@ -147,8 +147,9 @@ export class Stage {
       '--disable-sync',
       '--hide-scrollbars',
       `--user-data-dir=${profile}`,
-      // What is tried is what a page does, not how fast its code becomes: a third of each start was spent on that.
-      '--js-flags=--liftoff-only',
+      // A test tries what a page does, not how fast its code becomes, on which a third of each start is spent.
+      // A benchmark, which is no test, has the browser as it comes.
+      ...(process.env['VITEST'] === undefined ? [] : ['--js-flags=--liftoff-only']),
       `--window-size=${options.width ?? 1280},${options.height ?? 800}`,
     );
     const { microphone } = options;
