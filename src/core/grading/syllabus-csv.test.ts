@@ -63,6 +63,23 @@ describe('a syllabus as CSV', () => {
     ]);
   });
 
+  it('refuses what a group or a grade has no room for, at its line, and keeps the rest', () => {
+    const header = 'instrument,grade,group,figure,tonics,words\n';
+    const words = Array.from({ length: 102 }, (_, k) => `violin,Grade 1,Others,other,,double stops ${k}`);
+    const groups = Array.from({ length: 42 }, (_, k) => `viola,Grade 1,Group ${k},scale,D,`);
+    const { syllabus, good, bad } = read(header + [...words, ...groups, 'viola,Grade 1,Group 3,scale,G,'].join('\n'));
+    expect(good).toBe(100 + 40 + 1);
+    expect(bad.map(({ line, field }) => [line, field])).toEqual([
+      [102, 'group'],
+      [103, 'group'],
+      [144, 'group'],
+      [145, 'group'],
+    ]);
+    expect(bad[0]!.reason).toContain('has 100 lines in words already');
+    expect(bad[2]!.reason).toContain('has 40 groups already');
+    expect(Syllabus.parse(syllabus)).toEqual(syllabus);
+  });
+
   it('takes its own template', () => {
     expect(read(csvTemplate())).toMatchObject({ good: 2, bad: [], refusal: undefined });
   });

@@ -2,7 +2,7 @@ import { INSTRUMENTS, type InstrumentId } from '../instruments/instruments.ts';
 import Papa from 'papaparse';
 import { readOutside } from '../base/reading.ts';
 import { readRule, ruleText } from './rule.ts';
-import { Item, SYLLABUS_VERSION, type Grade, type Rule, type Syllabus } from './syllabus.ts';
+import { Item, MOST, SYLLABUS_VERSION, type Grade, type Rule, type Syllabus } from './syllabus.ts';
 
 /** The columns of a syllabus as CSV, in order; several values in a field are separated by blanks. */
 export const CSV_COLUMNS = [
@@ -114,14 +114,12 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
       bad.push({ line, ...read });
       continue;
     }
-    good += 1;
     const ofInstrument = grades.get(read.instrument) ?? new Map<string, Map<string, RowsOfGroup>>();
     grades.set(read.instrument, ofInstrument);
     const ofGrade = ofInstrument.get(read.grade) ?? new Map<string, RowsOfGroup>();
     ofInstrument.set(read.grade, ofGrade);
     const group = ofGrade.get(read.group) ?? { rule: read.rule, items: [], beyond: [] };
     if (ruleText(group.rule) !== ruleText(read.rule)) {
-      good -= 1;
       bad.push({
         line,
         field: 'rule',
@@ -129,6 +127,12 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
       });
       continue;
     }
+    const full = fullWords(read, group, ofGrade);
+    if (full !== undefined) {
+      bad.push({ line, field: 'group', reason: full });
+      continue;
+    }
+    good += 1;
     ofGrade.set(read.group, group);
     if ('beyond' in read) group.beyond.push(read.beyond);
     else group.items.push(read.item);
@@ -207,6 +211,16 @@ interface RowsOfGroup {
   readonly rule: Rule;
   readonly items: Item[];
   readonly beyond: string[];
+}
+
+/** Why a group or a grade takes no more; nothing while there is room. */
+function fullWords(row: GoodRow, group: RowsOfGroup, ofGrade: ReadonlyMap<string, RowsOfGroup>): string | undefined {
+  if (!ofGrade.has(row.group) && ofGrade.size >= MOST.groups)
+    return `${row.grade} has ${MOST.groups} groups already, and takes no more. Give this line one of their names.`;
+  const [held, most] = 'beyond' in row ? [group.beyond.length, MOST.beyond] : [group.items.length, MOST.items];
+  if (held < most) return undefined;
+  const what = 'beyond' in row ? 'lines in words' : 'lines';
+  return `The group “${row.group}” of ${row.grade} has ${most} ${what} already, and takes no more. Give this line a group of its own.`;
 }
 
 function gradesFrom(grades: ReadonlyMap<string, ReadonlyMap<string, RowsOfGroup>>): Grade[] {

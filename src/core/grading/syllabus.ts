@@ -80,19 +80,22 @@ export const Rule = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('choice') }),
 ]);
 
+/** More than this no grade and no group holds; what comes in beyond it is refused with its line. */
+export const MOST = { groups: 40, items: 500, beyond: 100 } as const;
+
 export const Group = z.strictObject({
   id: text('Each group has an id.', 64),
   name: text('Give the group a name.', 80),
   rule: Rule.default(() => ALL),
-  items: z.array(Item).max(500),
+  items: z.array(Item).max(MOST.items),
   /** What is asked besides and cannot be made yet, in its own words: double stops, harmonics. */
-  beyond: z.array(z.string().trim().min(1).max(300)).max(100).optional(),
+  beyond: z.array(z.string().trim().min(1).max(300)).max(MOST.beyond).optional(),
 });
 
 export const Grade = z.strictObject({
   id: text('Each grade has an id.', 64),
   name: text('Give the grade a name.', 60),
-  groups: z.array(Group).max(40),
+  groups: z.array(Group).max(MOST.groups),
 });
 
 export const Syllabus = z.strictObject({
