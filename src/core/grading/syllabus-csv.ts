@@ -143,10 +143,10 @@ export function* readCsv(text: string, name: string): Generator<number, CsvReadi
     const ofInstrument = grades.get(instrument);
     return ofInstrument ? [{ instrument, grades: gradesFrom(ofInstrument) }] : [];
   });
-  const tooMany = sections.find((section) => section.grades.length > 20);
-  if (tooMany)
+  const over = sections.find((section) => section.grades.length > MOST.grades);
+  if (over)
     return {
-      ...nothing(`The ${tooMany.instrument} has ${tooMany.grades.length} grades; a syllabus has at most 20.`),
+      ...nothing(`The ${over.instrument} has ${over.grades.length} grades; a syllabus has at most ${MOST.grades}.`),
       bad,
     };
   return {

@@ -80,8 +80,8 @@ export const Rule = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('choice') }),
 ]);
 
-/** More than this no grade and no group holds; what comes in beyond it is refused with its line. */
-export const MOST = { groups: 40, items: 500, beyond: 100 } as const;
+/** More than this no section, grade or group holds; what comes in beyond it is refused in words. */
+export const MOST = { grades: 20, groups: 40, items: 500, beyond: 100 } as const;
 
 export const Group = z.strictObject({
   id: text('Each group has an id.', 64),
@@ -110,7 +110,7 @@ export const Syllabus = z.strictObject({
   /** Where it comes from, said on its face. */
   notes: z.string().trim().max(1000).default(''),
   sections: z
-    .array(z.strictObject({ instrument: z.enum(INSTRUMENTS), grades: z.array(Grade).min(1).max(20) }))
+    .array(z.strictObject({ instrument: z.enum(INSTRUMENTS), grades: z.array(Grade).min(1).max(MOST.grades) }))
     .min(1, { error: 'A syllabus has at least one instrument.' })
     .max(4),
 });
