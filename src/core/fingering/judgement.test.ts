@@ -92,6 +92,40 @@ describe('the best way', () => {
     }
   });
 
+  it('opens no hand of violin or viola wider than a major third from first to third finger, on one string or two', () => {
+    // Common practice, no source: a fourth lies between the first finger and the fourth.
+    let together = 0;
+    for (const instrument of ['violin', 'viola'] as const) {
+      for (const tonic of [...CIRCLE.major, 'C#', 'F#']) {
+        for (const [form, figure] of [
+          ['major', 'scale'],
+          ['melodic-minor', 'scale'],
+          ['major', 'arpeggio'],
+        ] as const) {
+          const built = tried({ instrument, tonic, form, figure, octaves: 2 });
+          if (!built.ok) continue;
+          for (const { fingers } of built.value.ways) {
+            fingers.slice(1).forEach((note, k) => {
+              const pair = [fingers[k]!, note];
+              const first = pair.find((one) => one.finger === 1);
+              const third = pair.find((one) => one.finger === 3);
+              if (!first || !third || first.hand !== third.hand || first.hand > 7) return;
+              together += 1;
+              expect(third.stop - first.stop, `${instrument} ${tonic} ${form} ${figure}`).toBeLessThanOrEqual(4);
+            });
+          }
+        }
+      }
+    }
+    expect(together).toBeGreaterThan(500);
+  });
+
+  it('needs no thumb below the octave where a pupil without it can play', () => {
+    const { ways } = playable({ instrument: 'cello', tonic: 'A', figure: 'arpeggio', octaves: 2, start: 'A2' });
+    const low = (way: Way): boolean => way.fingers.some((note) => note.finger === 'T' && note.stop < 12);
+    expect(low(ways[0]!)).toBe(false);
+  });
+
   it('stays in one hand where a low key lies under it', () => {
     // Common practice: the first scales of every beginner, played without a shift.
     const lying: RecipeInput[] = [

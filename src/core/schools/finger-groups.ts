@@ -25,3 +25,20 @@ export function groupNotes(group: string): GroupNote[] {
 function fingerNamed(sign: string): Finger {
   return sign === 'T' ? 'T' : (Number(sign) as Finger);
 }
+
+/**
+ * A group in which each note may take the finger of either of two groups of equal length.
+ *
+ * @example eitherGroup('1[3^2][4^3]', '12[4^3]') // '1[32^2][4^3]'
+ */
+export function eitherGroup(one: string, other: string): string {
+  const others = groupNotes(other);
+  return groupNotes(one)
+    .map(({ fingers, above }, at) => {
+      const also = others[at];
+      const either = [...new Set([...fingers, ...(also?.fingers ?? [])])].join('');
+      const high = [...new Set([...above, ...(also?.above ?? [])])].join('');
+      return either.length + high.length === 1 ? either : `[${either}${high && `^${high}`}]`;
+    })
+    .join('');
+}

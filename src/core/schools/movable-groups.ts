@@ -1,4 +1,5 @@
 import type { Instrument } from '../instruments/instrument.ts';
+import { eitherGroup } from './finger-groups.ts';
 
 /**
  * The cello's movable pattern: groups of three notes, each begun by the first finger, the scale's
@@ -26,12 +27,17 @@ const LAST_OCTAVE_GROUPS = ['1234', '1234'] as const;
 const STEPS_AN_OCTAVE = 7;
 
 /**
- * The movable finger groups for the rising pitches of a scale (MIDI), the same in every key.
+ * The movable finger groups for the rising pitches of a scale (MIDI), the same in every key; `falling` are the
+ * notes of the way down, lowest first, where they differ.
  * Nothing where the instrument has no such pattern, or the pattern no shape for the scale's steps.
  */
-export function movableGroups({ movable }: Instrument, rising: readonly number[]): string[] | undefined {
+export function movableGroups(
+  { movable }: Instrument,
+  rising: readonly number[],
+  falling: readonly number[] = rising,
+): string[] | undefined {
   if (movable === undefined) return undefined;
-  return movable === 'groups of three' ? groupsOfThree(rising) : octaveShapes(rising);
+  return movable === 'groups of three' ? groupsOfThree(rising, falling) : octaveShapes(rising);
 }
 
 function octaveShapes(rising: readonly number[]): string[] | undefined {
@@ -44,14 +50,19 @@ function octaveShapes(rising: readonly number[]): string[] | undefined {
   return [...Array.from({ length: octaves - 1 }, () => OCTAVE_GROUPS).flat(), ...LAST_OCTAVE_GROUPS];
 }
 
-function groupsOfThree(rising: readonly number[]): string[] | undefined {
+/** Groups for the way up and the way down; where their steps differ, the fingers of both, and the hand chooses. */
+function groupsOfThree(rising: readonly number[], falling: readonly number[]): string[] | undefined {
   const groups: string[] = [];
   for (let first = 0; first < rising.length; first += 3) {
-    const group = rising.slice(first, first + 3);
-    const steps = group.slice(1).map((pitch, k) => pitch - (group[k] as number));
-    const fingers = CELLO_GROUP_BY_STEPS[steps.join()];
-    if (fingers === undefined) return undefined;
-    groups.push(fingers);
+    const up = fingersOfThree(rising.slice(first, first + 3));
+    const down = fingersOfThree(falling.slice(first, first + 3));
+    if (up === undefined || down === undefined) return undefined;
+    groups.push(up === down ? up : eitherGroup(up, down));
   }
   return groups;
+}
+
+function fingersOfThree(group: readonly number[]): string | undefined {
+  const steps = group.slice(1).map((pitch, k) => pitch - (group[k] as number));
+  return CELLO_GROUP_BY_STEPS[steps.join()];
 }

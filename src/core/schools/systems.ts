@@ -48,7 +48,7 @@ const SHIPPED = [
     climbs: [
       '1st-15th IV 234 next 1234 next 12 1234 next 12 12 12344',
       '1st-15th IV 234 next 1234 next 12 1234 next 12 12 12 1234',
-      '1st-15th IV 234 next 1234 next 1234 next 1234',
+      'IV 234 next 1234 next 1234 next 1234',
     ],
   },
   {
@@ -91,7 +91,8 @@ const SHIPPED = [
     why: 'First position as far as it goes; on the top string fewer shifts, each a little wider.',
     instruments: UPPER,
     fits: { octaves: [2, 4] },
-    climbs: ['home I 123+ 1234', 'home I 123+ 123'],
+    // An augmented second near the top lies between the first finger and the third.
+    climbs: ['home I 123+ 1234', 'home I 123+ 123', 'home I 123+ 134'],
   },
   {
     id: 'home-then-top',
@@ -100,6 +101,22 @@ const SHIPPED = [
     instruments: UPPER,
     fits: { octaves: [2, 4] },
     climbs: ['home I any'],
+  },
+  {
+    id: 'arpeggio-home-then-top',
+    name: 'home, then along the top string',
+    why: 'First position as far as it goes, every shift on the string where it sounds best.',
+    instruments: UPPER,
+    fits: { octaves: [2, 2], figures: ['arpeggio'], chord: 'triad' },
+    climbs: ['home I 1[23] 14', 'home I 1 14', 'home I 01 14', 'home I 02 14', 'home I 03 14'],
+  },
+  {
+    id: 'cello-pairs-on-top',
+    name: 'home, then by pairs on the top string',
+    why: 'The hand walks up the top string one two, one two: small shifts, each the same.',
+    instruments: ['cello'],
+    fits: { octaves: [2, 3] },
+    climbs: ['home I 12+ 123'],
   },
   {
     id: 'groups-of-three',

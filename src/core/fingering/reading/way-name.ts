@@ -18,23 +18,18 @@ type Study = { readonly passage: Passage; readonly recipe: Recipe };
  */
 export function wayNames(ways: readonly Way[], study: Study): string[] {
   const names = ways.map((way) => nameAmong(way, ways, study));
-  let from = 0;
   for (;;) {
-    const alike = groupsOf(names).filter((places) => places.length > 1);
-    const first = alike[0];
-    if (!first) return names;
-    const at = firstDifference(
-      first.map((place) => ways[place] as Way),
-      from,
-    );
+    const alike = groupsOf(names).find((places) => places.length > 1);
+    if (!alike) return names;
+    // Ways told apart by a note before and still alike finger it alike: the next one is further on.
+    const at = firstDifference(alike.map((place) => ways[place] as Way));
     if (!Number.isFinite(at)) return names;
-    for (const place of first) {
+    for (const place of alike) {
       const { finger, string } = (ways[place] as Way).fingers[at] as FingeredNote;
       const note = printed(study.passage.notes[at]?.pitch.name ?? '');
       const how = finger === 0 ? `open ${string}` : `${fingerWords(finger)} on ${string}`;
       names[place] = `${names[place]}, ${how} for ${note}`;
     }
-    from = at + 1;
   }
 }
 
@@ -50,10 +45,9 @@ function groupsOf(names: readonly string[]): number[][] {
   return [...places.values()];
 }
 
-/** The first note from a place on that some of the ways finger otherwise than the first of them. */
-function firstDifference([one, ...others]: readonly Way[], from: number): number {
-  const places = one ? others.flatMap((other) => differingNotes(one, other)) : [];
-  return Math.min(...places.filter((at) => at >= from));
+/** The first note that some of the ways finger otherwise than the first of them. */
+function firstDifference([one, ...others]: readonly Way[]): number {
+  return Math.min(...(one ? others.flatMap((other) => differingNotes(one, other)) : []));
 }
 
 function nameAmong(way: Way, ways: readonly Way[], study: Study): string {

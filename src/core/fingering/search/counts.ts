@@ -11,6 +11,8 @@ interface Counts {
   readonly crossings: number;
   readonly reaches: number;
   readonly fourths: number;
+  /** Notes in thumb position: a pupil who has not learnt it needs a way without. */
+  readonly thumbs: number;
   /** The highest hand. */
   readonly height: number;
   /** 1 where an open string sounds at all: without any, every note has one colour. */
@@ -34,6 +36,7 @@ export function countsOf({ path, mirrored }: FoundPath, { homeHand }: Instrument
     crossings: crossingsOf(path).length,
     reaches: count((note) => note.reach !== 'none'),
     fourths: count((note) => note.rank === FOURTH),
+    thumbs: count((note) => note.thumb),
     height: Math.max(0, ...stopped.map((note) => note.hand)),
     opens: stopped.length < path.length ? 1 : 0,
     ownReturn: mirrored ? 0 : 1,
@@ -52,7 +55,17 @@ function isHigh(note: Candidate, homeHand: number): boolean {
 }
 
 /** What a teacher offers one way against another for. */
-const SPEAKING = ['shifts', 'distance', 'crossings', 'reaches', 'fourths', 'height', 'opens', 'ownReturn'] as const;
+const SPEAKING = [
+  'shifts',
+  'distance',
+  'crossings',
+  'reaches',
+  'fourths',
+  'thumbs',
+  'height',
+  'opens',
+  'ownReturn',
+] as const;
 
 /** True where some count speaks for a way against another. */
 export function speaksFor(one: Counts, other: Counts): boolean {

@@ -105,15 +105,23 @@ function movableOf({ movable, instrument }: Hand, passage: Passage): readonly st
 export function groupsFor(passage: Passage, instrument: Hand['instrument']): readonly string[] | undefined {
   const straight = passage.notes.every((note) => note.motion === 'step');
   if (!straight || passage.course === 'down' || passage.course === 'free') return undefined;
+  const up = rising(passage);
+  const down = falling(passage);
   return movableGroups(
     instrument,
-    rising(passage).map((note) => note.pitch.midi),
+    up.map((note) => note.pitch.midi),
+    up.map((note, k) => (down[k] ?? note).pitch.midi),
   );
 }
 
 /** The notes of the way up, without what a bowing adds. */
 export function rising({ notes }: Passage): PassageNote[] {
   return notes.filter((note) => note.heading === 'up' && !note.added);
+}
+
+/** The notes of the way down, without what a bowing adds, lowest first. */
+function falling({ notes }: Passage): PassageNote[] {
+  return notes.filter((note) => note.heading === 'down' && !note.added).reverse();
 }
 
 /** Spreads prescribed finger groups over the way up, and over the way down read backwards: a hand each. */
@@ -126,7 +134,7 @@ function groupPlan(groups: readonly string[] | undefined, hand: Hand, passage: P
     return refused('groups-miscounted', 'groups', { notes: up.length, fingers: fingers.length });
   }
   const mirror = hand.return === 'auto' || hand.return === 'mirror';
-  const down = mirror ? passage.notes.filter((note) => note.heading === 'down' && !note.added).reverse() : [];
+  const down = mirror ? falling(passage) : [];
   const places = new Map<number, PlannedPlace>();
   const bound = new Set<number>();
   fingers.forEach(({ own, group }, k) => {

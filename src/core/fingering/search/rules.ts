@@ -194,6 +194,13 @@ function widest(setting: Setting, frame: number, pair: number): number {
   return (setting.gaps[frame] as Uint8Array)[pair] as number;
 }
 
+/** True where a hand opens far enough from its lower finger to its higher one. */
+function spans(low: Candidate, high: Candidate, setting: Setting): boolean {
+  const gap = high.stop - low.stop;
+  const pair = low.rank * 6 + high.rank;
+  return gap <= widest(setting, low.frame, pair) && gap <= widest(setting, high.frame, pair);
+}
+
 function stayCost(
   from: Candidate,
   to: Candidate,
@@ -209,18 +216,17 @@ function stayCost(
     if (isExtended(from) || isExtended(to)) tally.add(T_OPENED_HAND, 1);
   }
   if (from.reach !== 'none' && to.reach !== 'none' && from.reach !== to.reach) return false;
-  if (overOpen || from.string !== to.string) return true;
+  if (overOpen) return true;
   const rise = to.stop - from.stop;
+  // The hand is as wide on two strings as on one.
+  if (from.string !== to.string) return from.rank > to.rank ? spans(to, from, setting) : spans(from, to, setting);
   if (rise === 0) return from.rank === to.rank;
   if (from.rank === to.rank) return slideInHand(from, to, step, setting, tally);
   const low = rise > 0 ? from : to;
   const high = rise > 0 ? to : from;
   if (high.rank <= low.rank) return false;
+  if (!spans(low, high, setting)) return false;
   const gap = high.stop - low.stop;
-  const pair = low.rank * 6 + high.rank;
-  if (gap > widest(setting, low.frame, pair) || gap > widest(setting, high.frame, pair)) {
-    return false;
-  }
   const fingers = high.rank - low.rank;
   if (fingers === 1 && gap === 3 && low.rank !== THUMB) tally.add(T_AUGMENTED_STRETCH, 1);
   if (setting.fingerToEachStep && fingers > 1 && step.interval <= 2) tally.add(T_SKIPPED_FINGER, fingers - 1);

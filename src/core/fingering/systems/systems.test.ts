@@ -66,6 +66,23 @@ describe('the systems teachers name', () => {
     [/^groups of three/, { instrument: 'cello', tonic: 'F', octaves: 2 }, 'C 124 G 124 D 124–124 A 134'],
     [/^groups of three/, { instrument: 'cello', tonic: 'Ab', octaves: 1 }, 'G 124–124 D 12'],
     [/^a group to a string/, { instrument: 'cello', tonic: 'B', octaves: 1 }, 'C 12 G 124 D 134'],
+    // The steps of E minor begin with a half step going up, and its groups are others coming down.
+    [
+      /^groups of three/,
+      { instrument: 'cello', tonic: 'E', form: 'melodic-minor', octaves: 2 },
+      'C 134 G 124–124 D 124 A 134',
+    ],
+    [/^home, then by pairs/, { instrument: 'cello', tonic: 'C', octaves: 3 }, 'C 0134 G 0134 D 0124 A 012–12–12–123'],
+    [
+      /^home, then along the top/,
+      { instrument: 'violin', tonic: 'D', figure: 'arpeggio', octaves: 2, start: 'D4' },
+      'D 02 A 03 E 1–14',
+    ],
+    [
+      /^home, then by threes/,
+      { instrument: 'violin', tonic: 'F', form: 'harmonic-minor', octaves: 2, start: 'F4' },
+      'D 234 A 123 E 012–123–134',
+    ],
     [/^the pivot/, { instrument: 'bass', tonic: 'C', figure: 'arpeggio' }, 'A 2 D 1–4 G 4'],
     [/^half position/, { instrument: 'bass', tonic: 'Bb' }, 'A 14 D 014 G 024'],
     [/^a finger to each half step/, { instrument: 'cello', tonic: 'G', form: 'chromatic' }, 'G 0123–123 D 0–123–12'],
