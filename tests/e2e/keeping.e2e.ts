@@ -271,11 +271,16 @@ describe('what is shipped', () => {
 });
 
 describe('a newer build', () => {
+  let later = '';
+  beforeAll(() => {
+    later = laterBuild();
+  });
+
   /** A copy of the build as a later one would be: another first page, every script under another name. */
   function laterBuild(): string {
     const later = mkdtempSync(join(tmpdir(), 'step-ladder-build-'));
-    // Without the compressed copies, which would stay as they were.
-    cpSync(BUILD, later, { recursive: true, filter: (path) => !/\.(?:br|gz)$/.test(path) });
+    // Without the compressed copies of what changes, which would stay as they were.
+    cpSync(BUILD, later, { recursive: true, filter: (path) => !/\.(?:js|html)\.(?:br|gz)$/.test(path) });
     const assets = join(later, 'assets');
     // As after a change of what all scripts rest on: a name changes with what is in its file.
     const renames = readdirSync(assets)
@@ -309,7 +314,6 @@ describe('a newer build', () => {
     );
 
   it('is offered in a quiet line, taken when asked, and at once on a reload; a page left open goes on', async () => {
-    const later = laterBuild();
     const stage = await Stage.open();
     try {
       const id = await keepOne(stage);
@@ -339,7 +343,7 @@ describe('a newer build', () => {
     try {
       await stage.go('/');
       await stage.until('a worker that controls the page', () => controlled(stage));
-      stage.house.deploy(laterBuild());
+      stage.house.deploy(later);
       await stage.driver.navigate().refresh();
       await stage.until('the later build', () => isLater(stage));
       await stage.click('Tuning');
@@ -355,7 +359,7 @@ describe('a newer build', () => {
       });
       await bare.go('/studies/new?instrument=cello&tonic=C');
       await bare.score();
-      bare.house.deploy(laterBuild());
+      bare.house.deploy(later);
       await bare.click('Tuning');
       await bare.until(
         'the tuning page of the later build',

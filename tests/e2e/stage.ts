@@ -15,6 +15,9 @@ const BUILD = join(import.meta.dirname, '..', '..', 'dist');
  */
 const PATIENCE = Number(process.env['STEP_LADDER_PATIENCE'] ?? 120_000);
 
+/** A condition is looked at again after so long, milliseconds. */
+const EVERY = 60;
+
 /** The rooms in which lists of choices stand. */
 const ROOM_OF: Readonly<Record<string, string>> = {
   'Beside this way': 'Ways',
@@ -229,6 +232,7 @@ export class Stage {
       },
       PATIENCE,
       `Waited in vain for: ${what}`,
+      EVERY,
     );
     return value as T;
   }
@@ -323,14 +327,21 @@ export class Stage {
     });
   }
 
+  /** The words on a part of the page, as they are rendered. */
   async text(locator: Locator): Promise<string> {
-    return (await this.find(locator)).getText();
+    return this.read(await this.find(locator));
+  }
+
+  /** The browser itself reads a page in a hundredth of a second; the driver's own way of looking takes half of one. */
+  private async read(part: WebElement): Promise<string> {
+    const words = await this.driver.executeScript<string>('return arguments[0].innerText;', part);
+    return words.replaceAll('\t', ' ').trim();
   }
 
   /** Waits for text to stand somewhere on the page. */
   async sees(words: string): Promise<void> {
     await this.until(`the words "${words}"`, async () =>
-      (await this.driver.findElement(By.css('body')).getText()).includes(words),
+      (await this.read(await this.driver.findElement(By.css('body')))).includes(words),
     );
   }
 
