@@ -10,7 +10,6 @@ import { useEffect, useMemo } from 'react';
 import type { Meeting, StudyChange } from '../core/library/meeting.ts';
 import type { ListedStudy } from '../core/study/listed-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
-import { shapeOf, type Shape } from '../core/study/shape.ts';
 import {
   addStudies,
   changeStudy,
@@ -73,17 +72,19 @@ export function useSavedStudy(id: string | undefined): UseQueryResult<Found> {
   });
 }
 
-/** The outline of a study in a list, as it was last changed. */
-export function useShape({ id, updated }: Pick<ListedStudy, 'id' | 'updated'>): Shape | undefined {
+/** A study of a list whole, as it was last changed, for what a row draws of it; `null` where it is gone or damaged. */
+export function useRowStudy({ id, updated }: Pick<ListedStudy, 'id' | 'updated'>): SavedStudy | null | undefined {
   const { data } = useQuery({
-    queryKey: ['shape', id, updated],
+    queryKey: ['row', id, updated],
     queryFn: async () => {
       const found = await readStudy(id);
-      return (found.kind === 'study' && shapeOf(found.study)) || null;
+      return found.kind === 'study' ? found.study : null;
     },
     staleTime: Number.POSITIVE_INFINITY,
+    // Whoever scrolls through thousands does not carry them all along.
+    gcTime: 10_000,
   });
-  return data ?? undefined;
+  return data;
 }
 
 /** Records that cannot be read, with the reason. */

@@ -17,6 +17,7 @@ import { classScore } from '../core/classroom/class-score.ts';
 import type { WeekSheet } from '../core/practice/week-sheet.ts';
 import { CAUTION } from '../core/shifts/caution.ts';
 import { excerptOf } from '../core/score/excerpt.ts';
+import { firstBarOf } from '../core/score/first-bar.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { titleOf } from '../core/recipe/title.ts';
@@ -78,6 +79,15 @@ const engraver = {
   /** The same picture, made light for one of the two copies on the page. */
   async draw(study: ScoredStudy, page: PageSetting, copy: PictureCopy): Promise<string> {
     return pagePicture(await this.engrave(study, page), copy);
+  },
+
+  /** The first bar of a kept study, bare; nothing where its fingers no longer fit. */
+  async firstBar(saved: Pick<SavedStudy, 'recipe' | 'fingering'>, page: PageSetting): Promise<string> {
+    const study = scoredFrom(saved);
+    if (!study) return '';
+    const verovio = await ready();
+    layOutScore(verovio, musicXml(firstBarOf(study)), page, 'encoded', 1);
+    return pagePicture(pictureOf(verovio), 'paper');
   },
 
   /** The same on pages of the height asked for, one picture a page. */

@@ -45,7 +45,13 @@ describe('the library', () => {
     await stage.until('the demonstration again', async () => (await rows()).length === IN_DEMO);
   });
 
-  it('shows the line of each study, string by string', async () => {
+  it('shows the first bar of each study, and its line string by string', async () => {
+    // Four beats of two notes, and a closed slur over each pair.
+    await stage.until('eight notes under four slurs', () =>
+      stage.driver.executeScript<boolean>(`
+        const bar = [...document.querySelectorAll('tr')].find((row) => row.innerText.includes('Ivo, Thursday')).querySelector('.first-bar');
+        return bar.querySelectorAll('.note').length === 8 && bar.querySelectorAll('.slur').length === 4;`),
+    );
     // Up G, D, A, E and down again: seven runs on four strings.
     await stage.until('seven runs', async () => {
       const runs = '//tr[contains(., "Ivo, Thursday")]//*[local-name()="polyline"]';

@@ -22,7 +22,7 @@ const VIEWS: readonly View[] = [
   { name: 'lesson', path: '/pupils/demo-noor/lesson', ready: (stage) => stage.find(music) },
   { name: 'practice', path: '/pupils/demo-noor/practice', ready: (stage) => stage.find(music) },
   { name: 'class', path: '/class/demo-friday-strings', ready: (stage) => stage.find(By.css('.class-score svg')) },
-  { name: 'library', path: '/', ready: (stage) => stage.sees('Pella') },
+  { name: 'library', path: '/', ready: (stage) => stage.find(By.css('tr:nth-child(6) .first-bar svg')) },
   {
     name: 'study-violin',
     path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&bowing={"slur":3,"perBeat":3}',

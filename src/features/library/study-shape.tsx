@@ -1,5 +1,6 @@
-import type { ListedStudy } from '../../core/study/listed-study.ts';
-import { useShape } from '../../data/library-queries.ts';
+import { useMemo } from 'react';
+import type { SavedStudy } from '../../core/study/saved-study.ts';
+import { shapeOf } from '../../core/study/shape.ts';
 
 /** How wide a note stands at most, and how high a half step, CSS pixels: three octaves fill the height. */
 const NOTE = 4;
@@ -11,8 +12,8 @@ const HIGH = 36;
  * The line of a study, to be known among others at a glance: as long and as high as it is beside the rest, strings
  * in turn heavy and light. What it says stands in the row in words.
  */
-export function StudyShape({ study }: { study: ListedStudy }) {
-  const shape = useShape(study);
+export function StudyShape({ study }: { study: SavedStudy | null | undefined }) {
+  const shape = useMemo(() => (study ? shapeOf(study) : undefined), [study]);
   if (!shape) return <div style={{ height: HIGH }} />;
   const across = Math.min(NOTE, WIDE / shape.length);
   const upward = Math.min(HALF_STEP, (HIGH - 4) / Math.max(1, shape.height));

@@ -7,6 +7,9 @@ import { nameOf, type ListedStudy } from '../../core/study/listed-study.ts';
 import { formOf } from '../../core/theory/form.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { byInstrument, USUAL_ORDER, type Line, type Order, type OrderBy } from './order.ts';
+import { useRowStudy } from '../../data/library-queries.ts';
+import { useMedia } from '../../ui/use-media.ts';
+import { FirstBar } from './first-bar.tsx';
 import { StudyRowActions } from './study-row-actions.tsx';
 import { StudyShape } from './study-shape.tsx';
 
@@ -14,6 +17,9 @@ import { StudyShape } from './study-shape.tsx';
 const ALL_SHOWN = 200;
 /** Height of a row before it is measured, CSS pixels. */
 const ROW = 58;
+
+/** Where there is room for what a study looks like. */
+const WIDE = '(min-width: 64rem)';
 
 const COLUMNS: readonly { readonly by: OrderBy; readonly name: string; readonly shown: string }[] = [
   { by: 'name', name: 'Study', shown: '' },
@@ -48,6 +54,7 @@ export function StudyTable({
     [studies, order],
   );
   const few = lines.length <= ALL_SHOWN;
+  const wide = useMedia(WIDE);
   const rows = useWindowVirtualizer({
     count: few ? 0 : lines.length,
     estimateSize: () => ROW,
@@ -84,7 +91,7 @@ export function StudyTable({
               </button>
             </th>
           ))}
-          <td className="hidden lg:table-cell" />
+          {wide ? <td colSpan={2} /> : null}
           <th scope="col" className="py-1 font-medium">
             <span className="sr-only">Actions</span>
           </th>
@@ -112,7 +119,7 @@ export function StudyTable({
 function Gap({ height }: { height: number }) {
   return height > 0 ? (
     <tr aria-hidden="true">
-      <td colSpan={7} style={{ height }} />
+      <td colSpan={COLUMNS.length + 3} style={{ height }} />
     </tr>
   ) : null;
 }
@@ -135,7 +142,7 @@ function LineRow({ line, ...placed }: Placed & { line: Line }) {
 function Heading({ of, index, measure }: Placed & { of: InstrumentId }) {
   return (
     <tr ref={measure} data-index={index} aria-rowindex={index === undefined ? undefined : index + 2}>
-      <th scope="rowgroup" colSpan={7} className="pt-4 font-serif text-lg text-faint">
+      <th scope="rowgroup" colSpan={COLUMNS.length + 3} className="pt-4 font-serif text-lg text-faint">
         {INSTRUMENT_TABLE[of].name}
       </th>
     </tr>
@@ -181,12 +188,25 @@ const Row = memo(function Row({
         {study.octaves === 0 ? 'a passage' : octaveWords(study.octaves).split(' ')[0]}
       </td>
       <td className="hidden py-2 pr-4 sm:table-cell">{study.highestPosition}</td>
-      <td className="hidden py-1 align-middle lg:table-cell">
-        <StudyShape study={study} />
-      </td>
+      {useMedia(WIDE) ? <Glance study={study} /> : null}
       <td className="py-2 text-right">
         <StudyRowActions study={study} name={nameOf(study)} />
       </td>
     </tr>
   );
 });
+
+/** What a study looks like: its first bar, and its line beside the others'. */
+function Glance({ study }: { study: ListedStudy }) {
+  const whole = useRowStudy(study);
+  return (
+    <>
+      <td className="w-60 py-1 pr-4 align-middle">
+        <FirstBar study={whole} />
+      </td>
+      <td className="w-40 py-1 align-middle">
+        <StudyShape study={whole} />
+      </td>
+    </>
+  );
+}
