@@ -1,3 +1,4 @@
+import { inTime } from '../core/base/moments.ts';
 import { highestPosition } from '../core/fingering/reading/fingering-text.ts';
 import { readOutside } from '../core/base/reading.ts';
 import { meet, type Meeting, type StudyChange } from '../core/library/meeting.ts';
@@ -96,7 +97,7 @@ export async function readLibrary(
       else damaged.push({ key: known[k] ?? '', record, reason: read.refusal.message });
     });
   }
-  studies.sort((a, b) => b.updated.localeCompare(a.updated));
+  studies.sort((a, b) => inTime(b.updated, a.updated));
   return { studies, damaged };
 }
 

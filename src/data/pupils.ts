@@ -1,3 +1,4 @@
+import { inTime } from '../core/base/moments.ts';
 import { z } from 'zod';
 import { LADDERS, Ladder } from '../core/practice/ladder.ts';
 import { Assignment, Lesson, LoggedAttempt, Pupil, type PupilWhole } from '../core/practice/pupil.ts';
@@ -126,9 +127,9 @@ export async function readPupil(id: string): Promise<PupilWhole | undefined> {
     (records ?? []).flatMap((one) => schema.safeParse(one).data ?? []);
   return {
     pupil: pupil.value,
-    assignments: good(Assignment, assignments).sort((a, b) => a.set.localeCompare(b.set)),
+    assignments: good(Assignment, assignments).sort((a, b) => inTime(a.set, b.set)),
     attempts: good(LoggedAttempt, attempts),
-    lessons: good(Lesson, lessons).sort((a, b) => a.date.localeCompare(b.date)),
+    lessons: good(Lesson, lessons).sort((a, b) => inTime(a.date, b.date)),
   };
 }
 

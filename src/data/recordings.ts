@@ -1,3 +1,4 @@
+import { inTime } from '../core/base/moments.ts';
 import { z } from 'zod';
 import { attempt, inOneGo } from './database.ts';
 import { tellOthers } from './other-tabs.ts';
@@ -32,7 +33,7 @@ export async function readRecordings(pupil: string): Promise<readonly Recording[
   const records = await attempt((db) => db.getAllFromIndex('recordings', 'pupil', pupil));
   return records
     .flatMap((one) => Recording.safeParse(one).data ?? [])
-    .toSorted((a, b) => b.date.localeCompare(a.date) || b.id.localeCompare(a.id));
+    .toSorted((a, b) => inTime(b.date, a.date) || inTime(b.id, a.id));
 }
 
 /** Deletes a recording. */

@@ -1,3 +1,4 @@
+import { inTime } from '../base/moments.ts';
 import { draws } from '../base/draws.ts';
 import type { Attempt, Result } from './attempt.ts';
 import { dayAfter, daysBetween, weekdayOf, type Day } from './day.ts';
@@ -68,7 +69,7 @@ export function tryPolicy(policy: Policy, { seed, studies: count, weeks, practic
 /** The log of a pupil who practises some studies by our plan for so many days: for a demonstration. */
 export function inventedLog(studies: readonly Omit<PlannedStudy, 'tries'>[], span: Span): Attempt[] {
   const { tries } = lived('our plan', studies, span);
-  return [...tries.values()].flat().sort((a, b) => a.date.localeCompare(b.date));
+  return [...tries.values()].flat().sort((a, b) => inTime(a.date, b.date));
 }
 
 /** Some days of a pupil's practice: the tries made, and how strongly each part is held at the end. */

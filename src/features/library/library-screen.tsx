@@ -18,12 +18,14 @@ export function LibraryScreen() {
   const list = useStudyList();
   const [search, setSearch] = useState('');
   const wanted = useDeferredValue(search);
-  const studies = list.data?.studies;
+  // Thousands that come after the first rows are put on the page when nothing else waits.
+  const studies = useDeferredValue(list.data?.studies);
   // Put in order once, not at every letter.
   const [order, setOrder] = useState(USUAL_ORDER);
   const ordered = useMemo(() => inOrder(studies ?? [], order), [studies, order]);
-  // Made when first looked into: of thousands it takes a while.
-  const sought = wanted.trim() !== '';
+  // Made when the field is gone to: of thousands it takes longer than a letter may.
+  const [looking, setLooking] = useState(false);
+  const sought = looking || wanted.trim() !== '';
   const texts = useMemo(() => (sought ? ordered.map(textOf) : []), [sought, ordered]);
   const found = useMemo(() => matching(ordered, texts, wanted), [ordered, texts, wanted]);
   const [kind, setKind] = useState<Wanted>({});
@@ -62,6 +64,7 @@ export function LibraryScreen() {
               <input
                 type="search"
                 value={search}
+                onFocus={() => setLooking(true)}
                 onChange={(event) => setSearch(event.target.value)}
                 placeholder="name, key, instrument"
                 className="w-72 max-w-full border-b-2 border-rule bg-transparent px-1 py-1 placeholder:text-faint"

@@ -1,3 +1,4 @@
+import { inTime } from '../../core/base/moments.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
 import { nameOf, type ListedStudy } from '../../core/study/listed-study.ts';
 import { formOf, type FormId } from '../../core/theory/form.ts';
@@ -34,7 +35,7 @@ const COMPARE: Readonly<Record<OrderBy, Compare>> = {
   key: (a, b) => keyPlace(a) - keyPlace(b) || WORDS.compare(formOf(a.form).name, formOf(b.form).name),
   octaves: (a, b) => a.octaves - b.octaves,
   position: (a, b) => WORDS.compare(a.highestPosition, b.highestPosition),
-  changed: (a, b) => b.updated.localeCompare(a.updated),
+  changed: (a, b) => inTime(b.updated, a.updated),
 };
 
 /** Along the letters from C, flats before naturals before sharps. */

@@ -98,18 +98,15 @@ export function StudyTable({
         </tr>
       </thead>
       <tbody ref={place}>
-        {few ? (
-          lines.map((line) => <LineRow key={keyOf(line)} line={line} />)
-        ) : (
-          <>
-            <Gap height={(first?.start ?? offset) - offset} />
-            {shown.map(({ index, key }) => {
+        {/* One structure for few and for many: rows that stand already stay when thousands join them. */}
+        <Gap height={few ? 0 : (first?.start ?? offset) - offset} />
+        {few
+          ? lines.map((line) => <LineRow key={keyOf(line)} line={line} />)
+          : shown.map(({ index, key }) => {
               const line = lines[index];
               return line ? <LineRow key={key} line={line} index={index} measure={rows.measureElement} /> : null;
             })}
-            <Gap height={rows.getTotalSize() + offset - (last?.end ?? offset)} />
-          </>
-        )}
+        <Gap height={few ? 0 : rows.getTotalSize() + offset - (last?.end ?? offset)} />
       </tbody>
     </table>
   );
