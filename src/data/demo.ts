@@ -6,6 +6,7 @@ import { dayAfter, weekdayOf } from '../core/practice/day.ts';
 import { LADDERS, USUAL_LADDER } from '../core/practice/ladder.ts';
 import { Pupil, setTo, type Assignment } from '../core/practice/pupil.ts';
 import { USUAL_TEMPO_RULE } from '../core/practice/tempo-steps.ts';
+import { WAYS_OFFERED, type RecipeInput } from '../core/recipe/recipe.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { coach } from '../workers/coach.ts';
 import { engine } from '../workers/engine.ts';
@@ -46,10 +47,8 @@ async function fillDemo(): Promise<void> {
   const now = Date.now();
   const studies: SavedStudy[] = [];
   for (const [place, study] of DEMO_STUDIO.entries()) {
-    const built = await engine().build(study.recipe);
-    if (!built.ok) throw new Error(`Demonstration study ${place + 1}: ${built.refusal.message}`);
     // A minute apart, so that the list keeps the order of the studio.
-    studies.push(toSaved(built.value, 0, new Date(now - place * 60_000).toISOString(), study.name));
+    studies.push(await bestOf(study.recipe, `study ${place + 1}`, now - place * 60_000, study.name));
   }
   await addStudies([...studies, ...(await demoPassages(now - DEMO_STUDIO.length * 60_000))]);
   await fillPupils(studies, new Date(now).toISOString());
@@ -59,13 +58,19 @@ async function fillDemo(): Promise<void> {
   await db.put('facts', true, LAID_OUT);
 }
 
+/** A study with its best way, the only one that is looked for: whoever opens it will see the others. */
+async function bestOf(recipe: RecipeInput, what: string, at: number, name: string | undefined): Promise<SavedStudy> {
+  const built = await engine().build({ ...recipe, ways: 1 });
+  if (!built.ok) throw new Error(`Demonstration ${what}: ${built.refusal.message}`);
+  const saved = toSaved(built.value, 0, new Date(at).toISOString(), name);
+  return { ...saved, recipe: { ...saved.recipe, ways: WAYS_OFFERED } };
+}
+
 /** The passages of the demonstration, a minute apart before `from`. */
 async function demoPassages(from: number): Promise<SavedStudy[]> {
   const passages: SavedStudy[] = [];
   for (const [place, { music, ...recipe }] of DEMO_PASSAGES.entries()) {
-    const built = await engine().build({ ...recipe, music });
-    if (!built.ok) throw new Error(`Demonstration passage ${place + 1}: ${built.refusal.message}`);
-    passages.push(toSaved(built.value, 0, new Date(from - place * 60_000).toISOString(), music.title));
+    passages.push(await bestOf({ ...recipe, music }, `passage ${place + 1}`, from - place * 60_000, music.title));
   }
   return passages;
 }

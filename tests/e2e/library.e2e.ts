@@ -23,7 +23,9 @@ describe('the library', () => {
   afterAll(() => stage.close());
 
   const rows = async (): Promise<string[]> =>
-    Promise.all((await stage.driver.findElements(By.css('tbody tr:has(a)'))).map((row) => row.getText()));
+    stage.driver.executeScript<string[]>(
+      `return [...document.querySelectorAll('tbody tr:has(a)')].map((row) => row.innerText.replaceAll('\\t', ' '));`,
+    );
 
   const importFile = async (text: string): Promise<void> => {
     const file = join(mkdtempSync(join(tmpdir(), 'step-ladder-')), 'backup.json');

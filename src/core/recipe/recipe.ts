@@ -17,6 +17,9 @@ export function schoolOf({ school }: { readonly school?: string | School | undef
   return typeof school === 'string' ? schoolNamed(school) : school;
 }
 
+/** How many ways a study is offered with unless asked otherwise. */
+export const WAYS_OFFERED = 8;
+
 const Remark = z.strictObject({
   at: whole('The note a remark stands at, counted from 0,', 0, 4000),
   text: z
@@ -35,7 +38,7 @@ export const Recipe = z
     bowing: Bowing.prefault({}),
     /** The teacher's own words at a note, `at` counted from 0. */
     remarks: z.array(Remark).max(200, { error: 'A study keeps at most 200 remarks.' }).default([]),
-    ways: whole('The number of ways', 1, 20).default(8),
+    ways: whole('The number of ways', 1, 20).default(WAYS_OFFERED),
   })
   .superRefine((recipe, context) => {
     const school = schoolOf(recipe);
