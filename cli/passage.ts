@@ -14,7 +14,8 @@ import { playerFields } from '../src/core/recipe/player.ts';
 import { Recipe } from '../src/core/recipe/recipe.ts';
 import { titleOf } from '../src/core/recipe/title.ts';
 import { scoreOf } from '../src/core/score/from-study.ts';
-import { onePart, withFingers } from '../src/core/score/into-file.ts';
+import { fingersInto } from '../src/core/score/into/into-file.ts';
+import { onePart, withFingers } from '../src/core/score/into/into-musicxml.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
 import { passageStudy, type PassageStudy } from '../src/core/study/passage-study.ts';
 import { readOptions } from './options.ts';
@@ -166,29 +167,30 @@ function measureNumber(number: string): number | string {
 
 /** Writes the whole file with the fingers in it, or the chosen part alone. */
 function write(
-  { format, text }: MusicFile,
+  music: MusicFile,
   { chosen, study }: PassageStudy,
   options: Options,
   out: string,
 ): { readonly file: string } | { readonly error: object } {
+  const { format, text } = music;
   const way = study.ways[0];
   if (!way) throw new Error('A passage that was fingered has a way.');
-  if (options.into && format !== 'musicxml') {
-    const message = `Fingers are written into MusicXML alone; this file is ${format.toUpperCase()}. Leave --into out and take --format musicxml, or export it from its program as MusicXML.`;
-    return { error: { path: 'into', message } };
-  }
   const { recipe, passage } = study;
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
-  const written = (): string => {
-    if (format !== 'musicxml') return musicXml(scoreOf({ title: titleOf(recipe), recipe, passage, way }));
-    const fingered = withFingers(text, chosen.places, way, instrument);
-    return options.into ? fingered : onePart(fingered, chosen.part.id);
-  };
+  const whole = options.into ? fingersInto(music, chosen.places, way, instrument) : '';
+  if (whole === undefined) {
+    const message = `The notes of this ${format.toUpperCase()} file cannot be found one by one as they were read. Leave --into out and take --format musicxml, or export it from its program as MusicXML.`;
+    return { error: { path: 'into', message } };
+  }
+  const part = (): string =>
+    format === 'musicxml'
+      ? onePart(withFingers(text, chosen.places, way, instrument), chosen.part.id)
+      : musicXml(scoreOf({ title: titleOf(recipe), recipe, passage, way }));
   const name = options.into ? basename(options.file).replace(/\.mxl$/i, '.musicxml') : 'passage.musicxml';
   const file = join(out, name);
   try {
     mkdirSync(out, { recursive: true });
-    writeFileSync(file, written());
+    writeFileSync(file, options.into ? whole : part());
     return { file };
   } catch (error) {
     return { error: { path: 'out', message: `“${file}” cannot be written: ${reasonOf(error)}` } };

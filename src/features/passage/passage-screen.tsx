@@ -7,7 +7,8 @@ import { INSTRUMENT_TABLE, instrumentFor, INSTRUMENTS, type InstrumentId } from 
 import { foundWords, type FoundStudy } from '../../core/passage/found.ts';
 import type { MusicFile } from '../../core/passage/read/music-file.ts';
 import { octaveWords } from '../../core/recipe/title.ts';
-import { FINGERS_WRITTEN, withFingers, type FingersWritten } from '../../core/score/into-file.ts';
+import { FINGERS_WRITTEN, type FingersWritten } from '../../core/score/into/fingers-written.ts';
+import { fingersInto } from '../../core/score/into/into-file.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { FIRST_CHOICES, toAddress } from '../../core/study/address.ts';
 import { preparing } from '../../core/study/preparing.ts';
@@ -52,6 +53,16 @@ const FIRST: Wanted = {
 };
 
 const ACCEPT = '.musicxml,.xml,.mxl,.mei,.abc';
+
+/** What a file that goes back is. */
+const KINDS = {
+  musicxml: 'application/vnd.recordare.musicxml+xml',
+  mei: 'application/mei+xml',
+  abc: 'text/vnd.abc',
+} as const;
+
+const NOT_INTO =
+  'The notes of this file cannot be found one by one as they were read. Keep the passage and take its MusicXML from the desk, or export the file as MusicXML.';
 
 /** Music that somebody else wrote: opened from a file, fingered, studied at the desk, and written back. */
 export function PassageScreen() {
@@ -268,8 +279,9 @@ function Fingered({
       .catch((error: unknown) => sayTrouble(error, 'Not kept: '));
   };
   const back = (): void => {
-    const text = withFingers(file.text, chosen.places, way, instrumentFor(recipe.instrument, recipe.setUp), written);
-    download(fileName(name.replace(/\.[^.]+$/, ''), 'musicxml'), text, 'application/vnd.recordare.musicxml+xml');
+    const text = fingersInto(file, chosen.places, way, instrumentFor(recipe.instrument, recipe.setUp), written);
+    if (text === undefined) sayTrouble(new Error(NOT_INTO));
+    else download(fileName(name.replace(/\.[^.]+$/, ''), file.format), text, KINDS[file.format]);
   };
   const barOf = (at: number): string => chosen.places[at]?.measure ?? '';
   return (
@@ -278,17 +290,13 @@ function Fingered({
         <Button kind="strong" onClick={toDesk}>
           Keep it and open it at the desk
         </Button>
-        {file.format === 'musicxml' ? (
-          <>
-            <Button onClick={back}>Write fingers into the file</Button>
-            <Choice
-              label="What is written"
-              value={written}
-              options={FINGERS_WRITTEN.map((one) => ({ value: one, label: WRITTEN_WORDS[one] }))}
-              onChoose={(next) => setWritten(next as FingersWritten)}
-            />
-          </>
-        ) : null}
+        <Button onClick={back}>Write fingers into the file</Button>
+        <Choice
+          label="What is written"
+          value={written}
+          options={FINGERS_WRITTEN.map((one) => ({ value: one, label: WRITTEN_WORDS[one] }))}
+          onChoose={(next) => setWritten(next as FingersWritten)}
+        />
         {kept ? (
           <Choice
             label="Whose fingers"

@@ -212,6 +212,50 @@ describe('a file of music', () => {
     expect(refusal(entity)).not.toContain('root:');
   });
 
+  it('in ABC keeps no sign of a key before: of this tune, nor of the one read before it', () => {
+    const pitches = (text: string): string =>
+      chosen(file(text))
+        .music.notes.map(({ pitch }) => pitch)
+        .join(' ');
+    expect(pitches('X:1\nM:4/4\nL:1/4\nK:G\nGFAB|[K:C]GFAB|\nK:F\nGFAB|\nK:Am\n^GF=GG|GFAB|\n')).toBe(
+      'G4 F#4 A4 B4 G4 F4 A4 B4 G4 F4 A4 Bb4 G#4 F4 G4 G4 G4 F4 A4 B4',
+    );
+    expect(pitches('X:1\nM:4/4\nL:1/4\nK:D dorian\nGFAB|^F-|F2 F z|\n')).toBe('G4 F4 A4 B4 F#4 F4');
+    expect(pitches('X:1\nM:4/4\nL:1/4\nK:C\nGFAB|\n')).toBe('G4 F4 A4 B4');
+  });
+
+  it('in ABC lets a sign reach to the end of its bar, over ties, in every octave unless it says otherwise', () => {
+    const pitches = (bars: string, reach = ''): string =>
+      chosen(file(`X:1\n${reach}M:4/4\nL:1/4\nK:G\n${bars}|\n`))
+        .music.notes.map(({ pitch }) => pitch)
+        .join(' ');
+    // The ABC music standard 2.1: accidentals, and %%propagate-accidentals.
+    expect(pitches('_aaA=a|aA^cc')).toBe('Ab5 Ab5 Ab4 A5 A5 A4 C#5 C#5');
+    expect(pitches('_aaA=a', '%%propagate-accidentals octave\n')).toBe('Ab5 Ab5 A4 A5');
+    expect(pitches('_aaA=a', '%%propagate-accidentals not\n')).toBe('Ab5 A5 A4 A5');
+    expect(pitches('A2^c2-|cABc')).toBe('A4 C#5 A4 B4 C5');
+  });
+
+  it('in ABC sounds as the engraver plays it, in every key that has signs', () => {
+    const keys = ['G', 'D', 'Amix', 'F', 'Bb', 'Ebmaj', 'F#m', 'Cmin', 'Elyd', 'Gdor', 'Bphr'];
+    const note = fc
+      .tuple(fc.constantFrom(...'GABcdefga'), fc.constantFrom('', '', "'"))
+      .map(([letter, octave]) => letter + (/[a-g]/.test(letter) ? octave : ''));
+    const tune = fc
+      .tuple(
+        fc.constantFrom(...keys),
+        fc.array(fc.array(note, { minLength: 4, maxLength: 4 }), { minLength: 1, maxLength: 5 }),
+      )
+      .map(([key, bars]) => `X:1\nT:Drawn\nM:4/4\nL:1/4\nK:${key}\n${bars.map((bar) => bar.join('')).join('|')}|\n`);
+    fc.assert(
+      fc.property(tune, (text) => {
+        const read = file(text).music.parts[0]!.notes.map(({ onset, pitch }) => `${twelfths(onset)} ${pitch.midi}`);
+        expect(read.sort()).toEqual(playedBy(text, 'abc'));
+      }),
+      { seed: 20261128, numRuns: 30 },
+    );
+  });
+
   it('mutated a thousand times gives a reading or a reason', () => {
     let [read, refused] = [0, 0];
     fc.assert(

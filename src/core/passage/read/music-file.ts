@@ -1,9 +1,11 @@
 import { unzipSync } from 'fflate';
 import { granted, refused, type Outcome } from '../../base/outcome.ts';
+import { abcNotes, type AbcNote } from './abc-notes.ts';
+import { abcLines, abcVoice, abcVoices } from './abc-voices.ts';
 import type { Engraved } from './engraved.ts';
 import { readMei } from './mei-file.ts';
 import { readMusicXml } from './musicxml-file.ts';
-import type { ReadMusic } from './read-music.ts';
+import type { ReadMusic, ReadPart } from './read-music.ts';
 import { readXml, within } from './xml-tree.ts';
 
 /** A file of music, read. */
@@ -12,6 +14,8 @@ export interface MusicFile {
   readonly music: ReadMusic;
   /** The text of the file; of a compressed one, that of the score within. */
   readonly text: string;
+  /** The letters of its notes in the order they are counted, `gab`, for whoever writes into it; of MusicXML none. */
+  readonly letters: string;
 }
 
 /** No score is larger, unpacked. */
@@ -46,7 +50,7 @@ export function readMusicFile(bytes: Uint8Array, engraved: Engraved): Outcome<Mu
   if (!music)
     return refuse(`This XML file is no music: it begins with “${read.root.name}”. What can be read: ${KINDS}.`);
   if (music.parts.length === 0) return refuse('This score has no parts.');
-  return granted({ format: 'musicxml', music, text });
+  return granted({ format: 'musicxml', music, text, letters: '' });
 }
 
 function refuse(reason: string): ReturnType<typeof refused> {
@@ -54,12 +58,65 @@ function refuse(reason: string): ReturnType<typeof refused> {
 }
 
 function fromEngraver(text: string, format: 'mei' | 'abc', engraved: Engraved): Outcome<MusicFile> {
-  const found = engraved(text, format);
-  const read = found && readXml(found.mei);
-  const music = found && read && 'root' in read ? readMei(read.root, found.sounding) : undefined;
+  const read = format === 'mei' ? readOne(text, 'mei', engraved) : readTune(text, engraved);
   const name = format.toUpperCase();
-  if (!music) return refuse(`This ${name} file cannot be read. Export it again as ${name}, or as MusicXML.`);
-  return granted({ format, music, text });
+  if (!read) return refuse(`This ${name} file cannot be read. Export it again as ${name}, or as MusicXML.`);
+  return granted({ format, text, ...read });
+}
+
+type Read = Pick<MusicFile, 'music' | 'letters'>;
+
+/** `alters`: half steps from the letter of each note, where they are known better than the engraver knows them. */
+function readOne(
+  text: string,
+  format: 'mei' | 'abc',
+  engraved: Engraved,
+  alters?: readonly Pick<AbcNote, 'letter' | 'alter'>[],
+): Read | undefined {
+  const found = engraved(text, format);
+  const xml = found && readXml(found.mei);
+  if (!found || !xml || !('root' in xml)) return undefined;
+  const notes = [...within(xml.root)].filter(({ name }) => name === 'note');
+  const letters = notes.map(({ attributes }) => attributes['pname'] ?? '').join('');
+  const known = alters && alters.map(({ letter }) => letter).join('') === letters ? alters : undefined;
+  const sounds = new Map(
+    known?.map(({ alter }, at) => {
+      const { 'xml:id': id = '', oct, pname = '' } = notes[at]?.attributes ?? {};
+      return [id, 12 * (Number(oct) + 1) + (LETTER_STEPS[pname] ?? 0) + alter];
+    }),
+  );
+  const music = readMei(xml.root, (id) => sounds.get(id) ?? found.sounding(id));
+  return music && { music, letters };
+}
+
+/** Half steps of the plain letters above C. */
+const LETTER_STEPS: Readonly<Record<string, number>> = { c: 0, d: 2, e: 4, f: 5, g: 7, a: 9, b: 11 };
+
+/**
+ * A tune, its voices as the parts of one score. The engraver would read them one after the other, as one; and a key
+ * without signs would keep those of the key before, also of the tune before, so the signs are read here.
+ */
+function readTune(text: string, engraved: Engraved): Read | undefined {
+  const lines = abcLines(text);
+  const voices = abcVoices(lines);
+  const [only = ''] = voices;
+  if (voices.length < 2) return readOne(text, 'abc', engraved, abcNotes(lines, only));
+  const parts: ReadPart[] = [];
+  const notices = new Set<string>();
+  let [letters, title]: [string, string | undefined] = ['', undefined];
+  for (const voice of voices) {
+    const tune = abcVoice(lines, voice);
+    const read = readOne(tune.text, 'abc', engraved, abcNotes(lines, voice));
+    const [part] = read?.music.parts ?? [];
+    if (!read || !part) return undefined;
+    const counted = letters.length;
+    const notes = part.notes.map((note) => ({ ...note, source: note.source + counted }));
+    parts.push({ ...part, id: voice, name: tune.name, notes });
+    letters += read.letters;
+    title ??= read.music.title;
+    for (const notice of read.music.notices) notices.add(notice);
+  }
+  return { music: { title, parts, notices: [...notices] }, letters };
 }
 
 /** ABC begins with fields of a letter and a colon, the key among them. Source: the ABC music standard 2.1. */

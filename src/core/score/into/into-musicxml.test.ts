@@ -1,16 +1,17 @@
 import { strToU8 } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { EVERY_FEATURE } from '../passage/read/every-feature.fixture.ts';
-import { readMusicFile } from '../passage/read/music-file.ts';
-import { passageStudy, type PassageStudy } from '../study/passage-study.ts';
-import { arbitraryRecipe } from '../recipe/arbitrary-recipe.ts';
-import { titleOf } from '../recipe/title.ts';
-import { tried } from '../study/playable.ts';
-import { scoreOf } from './from-study.ts';
-import { FINGERS_WRITTEN, onePart, withFingers, type FingersWritten } from './into-file.ts';
-import { musicXml } from './musicxml.ts';
+import { instrumentFor } from '../../instruments/instruments.ts';
+import { EVERY_FEATURE } from '../../passage/read/every-feature.fixture.ts';
+import { readMusicFile } from '../../passage/read/music-file.ts';
+import { passageStudy, type PassageStudy } from '../../study/passage-study.ts';
+import { arbitraryRecipe } from '../../recipe/arbitrary-recipe.ts';
+import { titleOf } from '../../recipe/title.ts';
+import { tried } from '../../study/playable.ts';
+import { scoreOf } from '../from-study.ts';
+import { FINGERS_WRITTEN, type FingersWritten } from './fingers-written.ts';
+import { onePart, withFingers } from './into-musicxml.ts';
+import { musicXml } from '../musicxml.ts';
 
 function studied(text: string, keepFingers: boolean, part?: string): PassageStudy {
   const read = readMusicFile(strToU8(text), () => undefined);

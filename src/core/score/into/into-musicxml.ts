@@ -1,20 +1,10 @@
-import type { ChordFinger, FingeredNote, Way } from '../fingering/fingering.ts';
-import type { Instrument } from '../instruments/instrument.ts';
-import type { Finger } from '../instruments/frame.ts';
-import type { Place } from '../passage/read/choose.ts';
-import { child, childrenOf, readXml, within, type XmlElement } from '../passage/read/xml-tree.ts';
-import { changingNotes } from './scored-study.ts';
-
-/** How much is written into a file: every finger, where something changes, or the arrivals of shifts alone. */
-export const FINGERS_WRITTEN = ['all', 'changes', 'shifts'] as const;
-
-export type FingersWritten = (typeof FINGERS_WRITTEN)[number];
-
-/** A piece of text to be set into a file before the place counted from its beginning. */
-interface Insertion {
-  readonly at: number;
-  readonly text: string;
-}
+import type { ChordFinger, FingeredNote, Way } from '../../fingering/fingering.ts';
+import type { Instrument } from '../../instruments/instrument.ts';
+import type { Finger } from '../../instruments/frame.ts';
+import type { Place } from '../../passage/read/choose.ts';
+import { child, childrenOf, readXml, within, type XmlElement } from '../../passage/read/xml-tree.ts';
+import { writtenFingers, type FingersWritten } from './fingers-written.ts';
+import { inserted, type Insertion } from './insertion.ts';
 
 /**
  * A MusicXML file with a fingering written into it: fingers, and strings and positions where they
@@ -41,33 +31,20 @@ export function withFingers(
       if (last) before.set(one, last);
     });
   }
-  const arrivals = new Map(way.shifts.map(({ to }) => [to, positionAt(way, to)]));
-  if (way.fingers[0]) arrivals.set(0, way.fingers[0].position);
-  const shown = notesShown(way, written);
-  const insertions = way.fingers.flatMap((finger, at): Insertion[] => {
+  const insertions = writtenFingers(way, written).flatMap(({ at, crosses, position }): Insertion[] => {
     const place = places[at];
     const note = place && notes[place.source];
-    if (!note || !shown.has(at)) return [];
-    const crosses = finger.string !== way.fingers[at - 1]?.string || arrivals.has(at);
+    const finger = way.fingers[at];
+    if (!note || !finger) return [];
     const own = technicalAt(note, finger, crosses ? instrument : undefined);
     const under = (finger.chord ?? []).flatMap((one, k) => {
       const lower = notes[place.under[k] ?? -1];
       return lower ? technicalAt(lower, one, crosses ? instrument : undefined) : [];
     });
-    const position = arrivals.get(at);
-    const words = position === undefined || written === 'changes' ? [] : positionBefore(note, position, before);
+    const words = position === undefined ? [] : positionBefore(note, position, before);
     return [...words, ...own, ...under];
   });
   return inserted(text, insertions);
-}
-
-function notesShown(way: Way, written: FingersWritten): ReadonlySet<number> {
-  if (written === 'all') return new Set(way.fingers.map(({ at }) => at));
-  return written === 'changes' ? changingNotes(way) : new Set([0, ...way.shifts.map(({ to }) => to)]);
-}
-
-function positionAt(way: Way, at: number): string {
-  return way.fingers[at]?.position ?? '';
 }
 
 /** Finger and string of one note as notations of their own, where the note has none yet. */
@@ -115,15 +92,6 @@ function positionBefore(note: XmlElement, position: string, before: ReadonlyMap<
 
 function escaped(text: string): string {
   return text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
-}
-
-function inserted(text: string, insertions: readonly Insertion[]): string {
-  let [result, reached] = ['', 0];
-  for (const { at, text: added } of insertions.toSorted((a, b) => a.at - b.at)) {
-    result += text.slice(reached, at) + added;
-    reached = at;
-  }
-  return result + text.slice(reached);
 }
 
 /** A MusicXML file with one part alone: the others and their names are cut out, the rest stays as it is. */

@@ -1,0 +1,26 @@
+import type { Instrument } from '../../instruments/instrument.ts';
+import type { Way } from '../../fingering/fingering.ts';
+import type { Place } from '../../passage/read/choose.ts';
+import type { MusicFile } from '../../passage/read/music-file.ts';
+import type { FingersWritten } from './fingers-written.ts';
+import { withFingersInAbc } from './into-abc.ts';
+import { withFingersInMei } from './into-mei.ts';
+import { withFingers } from './into-musicxml.ts';
+
+/**
+ * A file of music with a fingering written into it, everything else as it was; nothing where its notes cannot be
+ * told apart in it.
+ *
+ * @param places of the passage's notes in it.
+ */
+export function fingersInto(
+  { format, text, letters }: MusicFile,
+  places: readonly Place[],
+  way: Way,
+  instrument: Instrument,
+  written: FingersWritten = 'all',
+): string | undefined {
+  if (format === 'mei') return withFingersInMei(text, letters, places, way, instrument, written);
+  if (format === 'abc') return withFingersInAbc(text, letters, places, way, instrument, written);
+  return withFingers(text, places, way, instrument, written);
+}
