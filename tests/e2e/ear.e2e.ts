@@ -86,8 +86,7 @@ describe('whoever plays before the microphone', { retry: 2 }, () => {
     expect(seen).toContain('higher n4');
     expect(seen.filter((one) => one.startsWith('in tune')).length).toBeGreaterThanOrEqual(12);
     // Under the note it is written down, and in the room beside the score.
-    const marks = await stage.text(By.css('.stand-page'));
-    expect(marks).toMatch(/−4\d/);
+    await stage.until('the cents under the note', async () => /−4\d/.test(await stage.drawn(By.css('.stand-page'))));
     await stage.click('Leave');
     await stage.score();
     await stage.sees('At the stand: Shaky');
@@ -136,7 +135,7 @@ describe('whoever plays before the microphone', { retry: 2 }, () => {
     expect(await pressed.getText()).toContain('Shaky');
     // Under the note the shift lands on it stands, too.
     await stage.until('what was heard on the score', async () =>
-      /−3\d/.test(await stage.text(By.css('.lesson-now .music'))),
+      /−3\d/.test(await stage.drawn(By.css('.lesson-now .music'))),
     );
     // The sound is kept because it is asked for, with its size.
     await stage.until('the offer to keep the sound', async () =>

@@ -332,6 +332,11 @@ export class Stage {
     return this.read(await this.find(locator));
   }
 
+  /** The words drawn in a picture, whatever pieces they are drawn in. */
+  async drawn(locator: Locator): Promise<string> {
+    return this.driver.executeScript<string>('return arguments[0].textContent;', await this.find(locator));
+  }
+
   /** The browser itself reads a page in a hundredth of a second; the driver's own way of looking takes half of one. */
   private async read(part: WebElement): Promise<string> {
     const words = await this.driver.executeScript<string>('return arguments[0].innerText;', part);
