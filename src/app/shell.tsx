@@ -18,11 +18,11 @@ export function Shell() {
         Skip to the page
       </a>
       <header className="no-print relative border-b border-rule">
-        <div className="mx-auto flex max-w-[88rem] flex-wrap items-baseline gap-x-8 gap-y-1 px-4 py-2 sm:px-8">
-          <Link to="/" className="font-serif text-2xl font-bold">
+        <div className="mx-auto flex max-w-[88rem] flex-wrap items-baseline gap-x-3 gap-y-1 py-2 pr-12 pl-4 sm:gap-x-8 sm:px-8">
+          <Link to="/" className="font-serif text-xl font-bold sm:text-2xl">
             Step Ladder
           </Link>
-          <nav aria-label="Main" className="flex flex-wrap gap-x-3 max-sm:text-[0.92rem] sm:gap-x-5">
+          <nav aria-label="Main" className="flex flex-wrap gap-x-2 max-sm:text-[0.88rem] sm:gap-x-5">
             <Place to="/">Library</Place>
             <Place to="/studies/new">Build</Place>
             <Place to="/pupils">Pupils</Place>
@@ -90,7 +90,7 @@ function Lamp() {
   return (
     <button
       type="button"
-      className="self-center p-1 max-sm:absolute max-sm:top-3 max-sm:right-4"
+      className="self-center p-1 max-sm:absolute max-sm:top-2.5 max-sm:right-3"
       aria-label={light === 'day' ? 'Show the page dark' : 'Show the page light'}
       title={light === 'day' ? 'Dark' : 'Light'}
       onClick={() => {

@@ -52,13 +52,17 @@ describe('every screen', () => {
     ['the notices', '/notices', () => stage.sees('Packages shipped')],
     ['no page', '/nowhere', () => stage.sees('There is no such page')],
   ];
-  /** How wide the page is on a phone of 390 pixels. */
-  const widthOnAPhone = async (): Promise<number> => {
+  /** How wide the page is on a phone of 390 pixels, and which doors of its heading lie over each other there. */
+  const onAPhone = async (): Promise<{ readonly wide: number; readonly over: readonly string[] }> => {
     const phone = { width: 390, height: 844, deviceScaleFactor: 1, mobile: false };
     await stage.devTools('Emulation.setDeviceMetricsOverride', phone);
-    const wide = await stage.driver.executeScript<number>('return document.documentElement.scrollWidth;');
+    const found = await stage.driver.executeScript<{ wide: number; over: string[] }>(`
+      const doors = [...document.querySelectorAll('header a, header button')].map((door) => [door.getBoundingClientRect(), door.innerText || door.ariaLabel]);
+      const over = doors.flatMap(([a, one], k) => doors.slice(k + 1).flatMap(([b, other]) =>
+        a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom ? [one + ' and ' + other] : []));
+      return { wide: document.documentElement.scrollWidth, over };`);
     await stage.devTools('Emulation.clearDeviceMetricsOverride', {});
-    return wide;
+    return found;
   };
 
   for (const [name, path, ready] of screens) {
@@ -66,7 +70,7 @@ describe('every screen', () => {
       await stage.go(path);
       await ready();
       expect(await violations()).toEqual([]);
-      expect(await widthOnAPhone()).toBe(390);
+      expect(await onAPhone()).toEqual({ wide: 390, over: [] });
     });
   }
 

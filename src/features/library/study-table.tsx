@@ -18,8 +18,9 @@ const ALL_SHOWN = 200;
 /** Height of a row before it is measured, CSS pixels. */
 const ROW = 58;
 
-/** Where there is room for what a study looks like. */
+/** Where there is room for the line of a study, and where for its first bar, too. */
 const WIDE = '(min-width: 64rem)';
+const WIDER = '(min-width: 72rem)';
 
 const COLUMNS: readonly { readonly by: OrderBy; readonly name: string; readonly shown: string }[] = [
   { by: 'name', name: 'Study', shown: '' },
@@ -55,6 +56,7 @@ export function StudyTable({
   );
   const few = lines.length <= ALL_SHOWN;
   const wide = useMedia(WIDE);
+  const wider = useMedia(WIDER);
   const rows = useWindowVirtualizer({
     count: few ? 0 : lines.length,
     estimateSize: () => ROW,
@@ -91,7 +93,8 @@ export function StudyTable({
               </button>
             </th>
           ))}
-          {wide ? <td colSpan={2} /> : null}
+          {wide ? <td /> : null}
+          {wider ? <td /> : null}
           <th scope="col" className="py-1 font-medium">
             <span className="sr-only">Actions</span>
           </th>
@@ -198,9 +201,11 @@ function Glance({ study }: { study: ListedStudy }) {
   const whole = useRowStudy(study);
   return (
     <>
-      <td className="w-60 py-1 pr-4 align-middle">
-        <FirstBar study={whole} />
-      </td>
+      {useMedia(WIDER) ? (
+        <td className="w-60 py-1 pr-4 align-middle">
+          <FirstBar study={whole} />
+        </td>
+      ) : null}
       <td className="w-40 py-1 align-middle">
         <StudyShape study={whole} />
       </td>
