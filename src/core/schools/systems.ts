@@ -92,7 +92,7 @@ const SHIPPED = [
     instruments: UPPER,
     fits: { octaves: [2, 4] },
     // An augmented second near the top lies between the first finger and the third.
-    climbs: ['home I 123+ 1234', 'home I 123+ 123', 'home I 123+ 134'],
+    climbs: ['home I 123+ 1234', 'home I 123+ 1[23][34]'],
   },
   {
     id: 'home-then-top',

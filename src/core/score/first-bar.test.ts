@@ -40,4 +40,29 @@ describe('the first bar of a study', () => {
     expect(slurs(3)).toBe('(..).(..)..');
     expect(slurs(7)).toBe('(......).');
   });
+
+  it('leaves no tie hanging over its end', () => {
+    const bar = (number: string, onset: number) => ({
+      number,
+      onset,
+      length: 4,
+      metre: { beats: 4, unit: 4 },
+      fifths: 0,
+    });
+    const bars = first({
+      instrument: 'violin',
+      tonic: 'C',
+      music: {
+        title: 'Over the bar',
+        bars: [bar('1', 0), bar('2', 4)],
+        notes: [
+          { pitch: 'C4', onset: 0, length: 1.5, bar: 0 },
+          { pitch: 'D4', onset: 1.5, length: 4.5, bar: 0 },
+        ],
+      },
+    });
+    const notes = bars.flatMap((bar) => bar.notes);
+    expect(notes.slice(0, -1).some(({ tiedTo }) => tiedTo)).toBe(true);
+    expect(notes.at(-1)!.tiedTo).toBe(false);
+  });
 });

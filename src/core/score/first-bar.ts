@@ -21,22 +21,22 @@ function firstOf(bars: readonly ScoreBar[]): readonly ScoreBar[] {
 }
 
 function bare(bars: readonly ScoreBar[]): ScoreBar[] {
-  // A slur that goes on behind the bar would hang in the air.
-  const last = bars.flatMap((bar) => bar.notes).findLast(({ slur }) => slur.starts || slur.stops);
+  // A slur or a tie that goes on behind the bar would hang in the air.
+  const notes = bars.flatMap((bar) => bar.notes);
+  const slurred = notes.findLast(({ slur }) => slur.starts || slur.stops);
+  const open = slurred?.slur.stops ? undefined : slurred;
+  const last = notes.at(-1);
   return bars.map(({ opening: _, ...bar }) => ({
     ...bar,
     ends: false,
-    notes: bar.notes.map((note) => bareNote(note, note === last && !note.slur.stops)),
+    notes: bar.notes.map((note) => ({
+      ...bareNote(note),
+      tiedTo: note.tiedTo && note !== last,
+      slur: note === open ? { ...note.slur, starts: false } : note.slur,
+    })),
   }));
 }
 
-function bareNote({ bow: _, lyric: __, ...note }: ScoreNote, hanging: boolean): ScoreNote {
-  return {
-    ...note,
-    tiedTo: note.tiedTo && !hanging,
-    slur: hanging ? { ...note.slur, starts: false } : note.slur,
-    accented: false,
-    under: [],
-    directions: [],
-  };
+function bareNote({ bow: _, lyric: __, ...note }: ScoreNote): ScoreNote {
+  return { ...note, accented: false, under: [], directions: [] };
 }

@@ -1,3 +1,5 @@
+import type { FormId } from '../../theory/form.ts';
+import { keySignature } from '../../theory/key-signature.ts';
 import type { AbcLine } from './abc-voices.ts';
 
 /** A note of a tune: what it is called, how it sounds, and where what belongs to it is written. */
@@ -30,33 +32,28 @@ const PASSES = /^[\s(){}&\\]$/;
 
 const SIGNS: Readonly<Record<string, number>> = { '^^': 2, '^': 1, '=': 0, _: -1, __: -2 };
 
-/** The letters in the order in which sharps come; flats from the other end. */
-const CIRCLE = 'fcgdaeb';
-const MODES: Readonly<Record<string, number>> = {
-  maj: 0,
-  ion: 0,
-  '': 0,
-  mix: -1,
-  dor: -2,
-  m: -3,
-  min: -3,
-  aeo: -3,
-  phr: -4,
-  loc: -5,
-  lyd: 1,
+/** What ABC calls the modes, by their first letters. */
+const MODES: Readonly<Record<string, FormId>> = {
+  '': 'major',
+  maj: 'major',
+  ion: 'major',
+  mix: 'mixolydian',
+  dor: 'dorian',
+  m: 'natural-minor',
+  min: 'natural-minor',
+  aeo: 'natural-minor',
+  phr: 'phrygian',
+  loc: 'locrian',
+  lyd: 'lydian',
 };
 
-/** Half steps by which a key alters the letters; the tonic `C`, and what it cannot read, none. */
+/** Half steps by which a key alters the letters; what cannot be read as one, none. */
 function keyOf(field: string): ReadonlyMap<string, number> {
-  const [, letter = 'c', sign = '', mode = ''] =
-    /^\s*([A-Ga-g])([#b]?)\s*(maj|ion|mix|dor|min|aeo|phr|loc|lyd|m(?![a-z])|)/i.exec(field) ?? [];
-  const fifths =
-    CIRCLE.indexOf(letter.toLowerCase()) -
-    1 +
-    (sign === '#' ? 7 : sign === 'b' ? -7 : 0) +
-    (MODES[mode.toLowerCase()] ?? 0);
-  const altered = fifths > 0 ? [...CIRCLE].slice(0, fifths) : [...CIRCLE].reverse().slice(0, -fifths);
-  return new Map([...altered].map((one) => [one, Math.sign(fifths)]));
+  const [, letter, sign = '', mode = ''] =
+    /^\s*([A-G])([#b]?)\s*(maj|ion|mix|dor|min|aeo|phr|loc|lyd|m(?![a-z])|)/i.exec(field) ?? [];
+  if (letter === undefined) return new Map();
+  const { altered } = keySignature(letter.toUpperCase() + sign, MODES[mode.toLowerCase()] ?? 'major');
+  return new Map(altered.map((name) => [name.charAt(0).toLowerCase(), name.endsWith('#') ? 1 : -1]));
 }
 
 /** The notes of one voice, grace notes too, in their order. */

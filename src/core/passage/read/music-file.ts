@@ -1,5 +1,6 @@
 import { unzipSync } from 'fflate';
 import { granted, refused, type Outcome } from '../../base/outcome.ts';
+import { pitchClass } from '../../theory/pitch.ts';
 import { abcNotes, type AbcNote } from './abc-notes.ts';
 import { abcLines, abcVoice, abcVoices } from './abc-voices.ts';
 import type { Engraved } from './engraved.ts';
@@ -82,15 +83,12 @@ function readOne(
   const sounds = new Map(
     known?.map(({ alter }, at) => {
       const { 'xml:id': id = '', oct, pname = '' } = notes[at]?.attributes ?? {};
-      return [id, 12 * (Number(oct) + 1) + (LETTER_STEPS[pname] ?? 0) + alter];
+      return [id, 12 * (Number(oct) + 1) + pitchClass(pname.toUpperCase()) + alter];
     }),
   );
   const music = readMei(xml.root, (id) => sounds.get(id) ?? found.sounding(id));
   return music && { music, letters };
 }
-
-/** Half steps of the plain letters above C. */
-const LETTER_STEPS: Readonly<Record<string, number>> = { c: 0, d: 2, e: 4, f: 5, g: 7, a: 9, b: 11 };
 
 /**
  * A tune, its voices as the parts of one score. The engraver would read them one after the other, as one; and a key

@@ -1,11 +1,25 @@
 import type { Way } from '../../fingering/fingering.ts';
 import type { Instrument } from '../../instruments/instrument.ts';
+import type { Place } from '../../passage/read/choose.ts';
 import { changingNotes } from '../scored-study.ts';
 
 /** How much is written into a file: every finger, where something changes, or the arrivals of shifts alone. */
 export const FINGERS_WRITTEN = ['all', 'changes', 'shifts'] as const;
 
 export type FingersWritten = (typeof FINGERS_WRITTEN)[number];
+
+/** A fingering to be written into a file. */
+export interface ToWrite {
+  /** The text of the file the passage was read from. */
+  readonly text: string;
+  /** The letters of its notes as they were read, to be sure that they are the same. */
+  readonly letters: string;
+  /** Where the passage's notes stand in it. */
+  readonly places: readonly Place[];
+  readonly way: Way;
+  readonly instrument: Instrument;
+  readonly written: FingersWritten;
+}
 
 /** What is written at one note: its finger, its string where it changes, its position where a hand arrives. */
 export interface WrittenFinger {

@@ -1,9 +1,6 @@
-import type { Instrument } from '../../instruments/instrument.ts';
-import type { Way } from '../../fingering/fingering.ts';
 import { abcNotes } from '../../passage/read/abc-notes.ts';
 import { abcLines, abcVoices } from '../../passage/read/abc-voices.ts';
-import type { Place } from '../../passage/read/choose.ts';
-import { numeralOf, writtenFingers, type FingersWritten } from './fingers-written.ts';
+import { numeralOf, writtenFingers, type ToWrite } from './fingers-written.ts';
 import { inserted, type Insertion } from './insertion.ts';
 
 /**
@@ -11,17 +8,8 @@ import { inserted, type Insertion } from './insertion.ts';
  * Every other sign stays as it was, nothing is written twice, and a note that has a finger keeps it; a chord is
  * given the finger of its highest note, since ABC has but one place for all. Nothing where the notes are not those
  * that were read. Source: the ABC music standard 2.1, decorations and annotations.
- *
- * @param letters of the notes as they were read, to be sure that they are the same.
  */
-export function withFingersInAbc(
-  text: string,
-  letters: string,
-  places: readonly Place[],
-  way: Way,
-  instrument: Instrument,
-  written: FingersWritten,
-): string | undefined {
+export function withFingersInAbc({ text, letters, places, way, instrument, written }: ToWrite): string | undefined {
   const lines = abcLines(text);
   // Voice after voice, as they are read.
   const notes = abcVoices(lines).flatMap((voice) => abcNotes(lines, voice));

@@ -20,7 +20,8 @@ export function fingersInto(
   instrument: Instrument,
   written: FingersWritten = 'all',
 ): string | undefined {
-  if (format === 'mei') return withFingersInMei(text, letters, places, way, instrument, written);
-  if (format === 'abc') return withFingersInAbc(text, letters, places, way, instrument, written);
+  const all = { text, letters, places, way, instrument, written };
+  if (format === 'mei') return withFingersInMei(all);
+  if (format === 'abc') return withFingersInAbc(all);
   return withFingers(text, places, way, instrument, written);
 }

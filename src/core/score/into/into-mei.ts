@@ -1,9 +1,6 @@
 import type { Finger } from '../../instruments/frame.ts';
-import type { Instrument } from '../../instruments/instrument.ts';
-import type { Way } from '../../fingering/fingering.ts';
-import type { Place } from '../../passage/read/choose.ts';
 import { childrenOf, readXml, within, type XmlElement } from '../../passage/read/xml-tree.ts';
-import { numeralOf, writtenFingers, type FingersWritten } from './fingers-written.ts';
+import { numeralOf, writtenFingers, type ToWrite } from './fingers-written.ts';
 import { inserted, type Insertion } from './insertion.ts';
 
 /** A note of an MEI file, and the measure at whose end what belongs to it is written. */
@@ -17,17 +14,8 @@ interface InMeasure {
  * measure; a note they point to is given an id where it has none. Every other sign stays as it was, nothing is
  * written twice, and a note that has a finger keeps it. Nothing where the notes are not those that were read.
  * Source: MEI 5, `fing` and `dir` as control events.
- *
- * @param letters of the notes as they were read, to be sure that they are the same.
  */
-export function withFingersInMei(
-  text: string,
-  letters: string,
-  places: readonly Place[],
-  way: Way,
-  instrument: Instrument,
-  written: FingersWritten,
-): string | undefined {
+export function withFingersInMei({ text, letters, places, way, instrument, written }: ToWrite): string | undefined {
   const read = readXml(text);
   if ('reason' in read) return undefined;
   const notes = notesIn(read.root);
