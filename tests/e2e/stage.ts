@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { createServer, type RequestListener, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -374,11 +374,17 @@ export class Stage {
       };`);
   }
 
-  /** Waits for a finished download whose name ends so, and gives its path. */
+  /**
+   * Waits for a finished download whose name ends so, and gives its path. The browser takes the name with an empty
+   * file before a byte has come, and writes beside it until the last one has.
+   */
   async downloaded(ending: string): Promise<string> {
     return this.until(`a download ending in ${ending}`, async () => {
-      const file = readdirSync(this.downloads).find((name) => name.endsWith(ending));
-      return file && join(this.downloads, file);
+      const files = readdirSync(this.downloads);
+      const file = files.find((name) => name.endsWith(ending));
+      if (file === undefined || files.some((name) => name.endsWith('.crdownload'))) return undefined;
+      const path = join(this.downloads, file);
+      return statSync(path).size > 0 && path;
     });
   }
 }

@@ -22,8 +22,10 @@ describe('building a study', () => {
     expect(best).toContain('A major, three octaves');
     expect(await stage.driver.findElements(By.css('.score svg [id^="n"].note'))).toHaveLength(43);
 
-    const ways = await stage.driver.findElements(By.css('[role="radio"]'));
-    expect(ways.length).toBe(8);
+    const ways = await stage.until('eight ways', async () => {
+      const offered = await stage.driver.findElements(By.css('[role="radio"]'));
+      return offered.length === 8 && offered;
+    });
     await ways[2]!.click();
     const other = await stage.until('another fingering on the score', async () => {
       const now = await stage.score();
