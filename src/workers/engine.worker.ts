@@ -5,6 +5,7 @@ import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
 import { granted, type Outcome } from '../core/base/outcome.ts';
+import type { Told } from '../core/base/progress.ts';
 import { withBookLine } from '../core/book/with-book.ts';
 import { foundIn, type FoundStudy } from '../core/passage/found.ts';
 import type { ReadMusic } from '../core/passage/read/read-music.ts';
@@ -65,9 +66,13 @@ const engine = {
     return systemInKeys(recipe, system, memory);
   },
 
-  /** Fingers a passage out of a file. */
-  passage(read: ReadMusic, ask: PassageAsk): Outcome<PassageStudy & { readonly found: readonly FoundStudy[] }> {
-    const study = passageStudy(read, ask, memory);
+  /** Fingers a passage out of a file; a long one tells how far it has come. */
+  passage(
+    read: ReadMusic,
+    ask: PassageAsk,
+    told?: Told,
+  ): Outcome<PassageStudy & { readonly found: readonly FoundStudy[] }> {
+    const study = passageStudy(read, ask, memory, told);
     if (!study.ok) return study;
     const { passage, recipe } = study.value.study;
     return granted({ ...study.value, found: foundIn(passage, recipe.instrument) });

@@ -81,6 +81,20 @@ describe('a worker as a thing that can die', () => {
     expect(await calls.double(3)).toBe(6);
   });
 
+  it('is stopped by a signal: ended at once, and what else was asked is asked of the next', async () => {
+    const { calls, starts } = started([], 5_000);
+    const stop = new AbortController();
+    const stopped = calls.hang(stop.signal);
+    const other = calls.slow(3, () => undefined);
+    stop.abort(new Error('enough'));
+    await expect(stopped).rejects.toThrow('enough');
+    expect(await other).toBe('done');
+    expect(starts()).toBe(2);
+    await expect(calls.double(2, stop.signal)).rejects.toThrow('enough');
+    expect(await calls.double(2, new AbortController().signal)).toBe(4);
+    expect(starts()).toBe(2);
+  });
+
   it('may take long while it tells how far it has come', async () => {
     // Longer than its limit in all, with many signs within it.
     const { calls, starts } = started([], 800);

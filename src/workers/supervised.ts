@@ -14,16 +14,16 @@ export interface Watch<Work> {
   readonly limits?: { readonly [Call in keyof Work]?: number };
 }
 
-/** The calls of a worker as the page makes them. */
+/** The calls of a worker as the page makes them; a signal given last stops one. */
 export type Calls<Work> = {
   readonly [Call in keyof Work]: Work[Call] extends (...given: infer Given) => infer Result
-    ? (...given: Given) => Promise<Awaited<Result>>
+    ? (...given: Given | [...Given, AbortSignal]) => Promise<Awaited<Result>>
     : never;
 };
 
 interface Running<Work> {
   readonly remote: Remote<Work>;
-  /** Rejects when the worker dies. */
+  /** Rejects when the worker dies or is ended. */
   readonly lost: Promise<never>;
   readonly end: () => void;
 }
@@ -35,44 +35,54 @@ class Lost extends Error {}
  * A worker as a thing that can die. It starts when first asked for. A call that gives no answer and
  * no sign within its limit, and every call of a worker that dies or never loads, is made once more
  * of a new one; when that fails too, `WorkerTrouble` says so in words. Functions among what is
- * given are called from the worker, and count as signs.
+ * given are called from the worker, and count as signs. A worker that is at work hears nothing: a
+ * call that is stopped by its signal ends the worker, rejects with the signal's reason, and what
+ * else was asked of that worker is asked of the next.
  */
 export function supervised<Work extends object>(start: () => Worker, watch: Watch<Work>): Calls<Work> {
   let running: Running<Work> | undefined;
 
-  const ask = async (call: keyof Work, given: readonly unknown[]): Promise<unknown> => {
-    running ??= begin(start);
-    const { remote, lost } = running;
+  const end = (one: Running<Work>): void => {
+    // Whoever notices first ends it; others may find a new one running.
+    if (running === one) running = undefined;
+    one.end();
+  };
+
+  const ask = async (one: Running<Work>, call: keyof Work, given: readonly unknown[]): Promise<unknown> => {
     const silence = silenceOf(watch.limits?.[call] ?? watch.limit);
-    const passed = given.map((one) =>
-      typeof one === 'function'
+    const passed = given.map((argument) =>
+      typeof argument === 'function'
         ? proxy((...told: unknown[]) => {
             silence.broken();
-            (one as (...told: unknown[]) => void)(...told);
+            (argument as (...told: unknown[]) => void)(...told);
           })
-        : one,
+        : argument,
     );
-    const work = remote[call as keyof Remote<Work>] as unknown as (...given: unknown[]) => Promise<unknown>;
+    const work = one.remote[call as keyof Remote<Work>] as unknown as (...given: unknown[]) => Promise<unknown>;
     try {
-      return await Promise.race([work(...passed), lost, silence.lasted]);
+      return await Promise.race([work(...passed), one.lost, silence.lasted]);
     } finally {
       silence.over();
     }
   };
 
-  const call = async (name: keyof Work, given: readonly unknown[]): Promise<unknown> => {
+  const call = async (name: keyof Work, all: readonly unknown[]): Promise<unknown> => {
+    const signal = all.find((one) => one instanceof AbortSignal);
+    const given = all.filter((one) => one !== signal);
     for (let tries = 0; ; tries += 1) {
-      const before = running;
+      signal?.throwIfAborted();
+      const one = (running ??= begin(start));
+      const stop = (): void => end(one);
+      signal?.addEventListener('abort', stop);
       try {
-        return await ask(name, given);
+        return await ask(one, name, given);
       } catch (error) {
+        signal?.throwIfAborted();
         if (!(error instanceof Lost)) throw error;
-        // Whoever notices first ends it; others find a new one running.
-        if (running && (before === undefined || running === before)) {
-          running.end();
-          running = undefined;
-        }
+        end(one);
         if (tries > 0) throw new WorkerTrouble(watch.words);
+      } finally {
+        signal?.removeEventListener('abort', stop);
       }
     }
   };
@@ -87,21 +97,22 @@ export function supervised<Work extends object>(start: () => Worker, watch: Watc
 
 function begin<Work>(start: () => Worker): Running<Work> {
   const worker = start();
-  const lost = new Promise<never>((_, reject) => {
-    worker.addEventListener('error', () => reject(new Lost()));
-    worker.addEventListener('messageerror', () => reject(new Lost()));
-  });
+  let lose: () => void = () => undefined;
+  const lost = new Promise<never>((_, reject) => (lose = () => reject(new Lost())));
+  worker.addEventListener('error', lose);
+  worker.addEventListener('messageerror', lose);
   // Nobody may be waiting when it dies.
   lost.catch(() => undefined);
   const remote = wrap<Work>(worker);
-  return {
-    remote,
-    lost,
-    end: () => {
-      remote[releaseProxy]();
-      worker.terminate();
-    },
+  let over = false;
+  const end = (): void => {
+    if (over) return;
+    over = true;
+    remote[releaseProxy]();
+    worker.terminate();
+    lose();
   };
+  return { remote, lost, end };
 }
 
 /** Waits for a sign: `lasted` rejects when none came for so many milliseconds. */

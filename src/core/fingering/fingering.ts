@@ -1,4 +1,5 @@
 import { refused, type Outcome } from '../base/outcome.ts';
+import { partOf, UNTOLD, type Told } from '../base/progress.ts';
 import type { RefusalCode } from '../base/refusal.ts';
 import type { Finger, Reach } from '../instruments/frame.ts';
 import { positionName } from '../instruments/position.ts';
@@ -14,7 +15,7 @@ import { pathCost } from './search/path-cost.ts';
 import type { Task } from './search/problem.ts';
 import type { Setting } from './search/setting.ts';
 import { pose, solveBest, type Posed } from './search/routes.ts';
-import { chooseWays, prepareChoice, type Form, type FoundPath } from './search/ways.ts';
+import { chooseWays, prepareChoice, type Form, type FoundPath, type PreparedChoice } from './search/ways.ts';
 import { formOf, type SystemForm } from './systems/system-ways.ts';
 
 export { EngineMemory } from './search/memory.ts';
@@ -60,7 +61,7 @@ export interface Way {
 
 /**
  * Up to `count` fingerings of a passage, cheapest first, each genuinely different. What the engine
- * remembers from passage to passage is the caller's to keep.
+ * remembers from passage to passage is the caller's to keep; of a long passage `told` hears how far it has come.
  * Refuses where rules, strings, positions or pins leave no hand that can play it, naming the rule
  * that would have to give.
  */
@@ -68,20 +69,25 @@ export function fingerPassage(
   task: Task,
   count: number,
   memory: EngineMemory = new EngineMemory(),
+  told: Told = UNTOLD,
 ): Outcome<readonly Way[]> {
   const posed = pose(task, memory);
   if (!posed.ok) return posed;
+  told(DONE.posed);
   const choice = prepareChoice(posed.value, count);
   if (!choice) return culprit(task, memory);
-  const forms = count > 1 ? offeredForms(task, posed.value, choice.best, memory) : [];
-  const found = chooseWays(choice, forms, task, count);
+  told(DONE.swept);
+  const forms = count > 1 ? offeredForms(task, choice, memory) : [];
+  const found = chooseWays(choice, forms, task, count, partOf(told, DONE.swept, DONE.spelled));
   return { ok: true, value: found.map((way) => describe(way, task, posed.value)) };
 }
 
+/** How much of the work is behind at each of its stages: measured on a part of 2,000 notes. */
+const DONE = { posed: 0.3, swept: 0.4, spelled: 0.8 } as const;
+
 /** The systems asked against a task in the order they are offered, worked out as they are taken. */
-function* formsOn(task: Task, posed: Posed, best: FoundPath, memory: EngineMemory): Generator<SystemForm> {
-  const ground = { task, posed, best: best.path, cost: best.cost, memory };
-  for (const system of [...task.hand.systems, ...SYSTEMS]) yield formOf(system, ground);
+function* formsOn(task: Task, choice: PreparedChoice, memory: EngineMemory): Generator<SystemForm> {
+  for (const system of [...task.hand.systems, ...SYSTEMS]) yield formOf(system, { ...choice, task, memory });
 }
 
 function* offeredForms(...on: Parameters<typeof formsOn>): Generator<Form> {
@@ -92,7 +98,7 @@ function* offeredForms(...on: Parameters<typeof formsOn>): Generator<Form> {
 export function systemForms(task: Task, memory: EngineMemory = new EngineMemory()): SystemForm[] {
   const posed = pose(task, memory);
   const choice = posed.ok ? prepareChoice(posed.value, 2) : undefined;
-  return posed.ok && choice ? [...formsOn(task, posed.value, choice.best, memory)] : [];
+  return choice ? [...formsOn(task, choice, memory)] : [];
 }
 
 /** What may be released to make a passage playable, in the order it is tried, and how the refusal is called. */

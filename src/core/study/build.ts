@@ -1,4 +1,5 @@
 import type { Outcome } from '../base/outcome.ts';
+import type { Told } from '../base/progress.ts';
 import { EngineMemory, fingerPassage, type Way } from '../fingering/fingering.ts';
 import { passageOf } from '../passage/from-ask.ts';
 import type { Passage } from '../passage/passage.ts';
@@ -18,13 +19,17 @@ export interface BuiltStudy {
  * Works a recipe out, or refuses it with the field at fault and what would work. Whoever works out
  * many keeps one `memory` for all of them: it saves time and changes nothing.
  */
-export function buildStudy(recipe: Recipe, memory: EngineMemory = new EngineMemory()): Outcome<BuiltStudy> {
+export function buildStudy(
+  recipe: Recipe,
+  memory: EngineMemory = new EngineMemory(),
+  told?: Told,
+): Outcome<BuiltStudy> {
   const passage = passageOf(recipe);
   if (!passage.ok) return passage;
   const ways =
     !recipe.music && isSeries(recipe.figure)
       ? fingerParts(recipe, passage.value, memory)
-      : fingerPassage(taskOf(recipe, passage.value), recipe.ways, memory);
+      : fingerPassage(taskOf(recipe, passage.value), recipe.ways, memory, told);
   if (!ways.ok) return ways;
   return { ok: true, value: { recipe, passage: passage.value, ways: ways.value } };
 }

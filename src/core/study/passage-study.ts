@@ -1,4 +1,5 @@
 import type { Outcome } from '../base/outcome.ts';
+import type { Told } from '../base/progress.ts';
 import { choices } from '../base/words.ts';
 import { chordFits } from '../fingering/chord-fits.ts';
 import { EngineMemory } from '../fingering/fingering.ts';
@@ -36,10 +37,11 @@ export function passageStudy(
   read: ReadMusic,
   ask: PassageAsk,
   memory: EngineMemory = new EngineMemory(),
+  told?: Told,
 ): Outcome<PassageStudy> {
   const recipe = passageRecipe(read, ask);
   if (!recipe.ok) return recipe;
-  const study = buildStudy(recipe.value.recipe, memory);
+  const study = buildStudy(recipe.value.recipe, memory, told);
   if (!study.ok) return study;
   const { chosen, leftOut } = recipe.value;
   return { ok: true, value: { chosen, leftOut, study: study.value } };

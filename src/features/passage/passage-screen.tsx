@@ -1,9 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { fileName } from '../../core/base/file-name.ts';
+import { UNTOLD, type Told } from '../../core/base/progress.ts';
 import { counted } from '../../core/base/words.ts';
-import { INSTRUMENT_TABLE, instrumentFor, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
+import { instrumentFor } from '../../core/instruments/instruments.ts';
 import { foundWords, type FoundStudy } from '../../core/passage/found.ts';
 import type { MusicFile } from '../../core/passage/read/music-file.ts';
 import { octaveWords } from '../../core/recipe/title.ts';
@@ -21,36 +22,18 @@ import { download } from '../../ui/download.ts';
 import { FileButton } from '../../ui/file-button.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { sayTrouble, troubleWords } from '../../ui/say-trouble.ts';
-import { useSize } from '../../ui/use-size.ts';
 import { engine } from '../../workers/engine.ts';
 import { engraver } from '../../workers/engraver.ts';
 import { useKeptFingers } from './use-kept-fingers.ts';
+import { PassageScore } from './passage-score.tsx';
 import { SetToPupil } from './set-to-pupil.tsx';
+import { FIRST_WANTED, WantedLine, type Wanted } from './wanted-line.tsx';
 
 /** A file that was opened. */
 interface Opened {
   readonly name: string;
   readonly file: MusicFile;
 }
-
-/** What is taken out of it, and for whom. */
-interface Wanted {
-  readonly instrument: InstrumentId;
-  readonly part: string | undefined;
-  readonly voice: string | undefined;
-  readonly from: number | undefined;
-  readonly to: number | undefined;
-  readonly keepFingers: boolean;
-}
-
-const FIRST: Wanted = {
-  instrument: 'violin',
-  part: undefined,
-  voice: undefined,
-  from: undefined,
-  to: undefined,
-  keepFingers: true,
-};
 
 const ACCEPT = '.musicxml,.xml,.mxl,.mei,.abc';
 
@@ -68,14 +51,14 @@ const NOT_INTO =
 export function PassageScreen() {
   const [opened, setOpened] = useState<Opened>();
   const [trouble, setTrouble] = useState<string>();
-  const [wanted, setWanted] = useState<Wanted>(FIRST);
+  const [wanted, setWanted] = useState<Wanted>(FIRST_WANTED);
   const [over, setOver] = useState(false);
   const open = async (chosen: File): Promise<void> => {
     try {
       const read = await engraver().readMusic(new Uint8Array(await chosen.arrayBuffer()));
       if (!read.ok) throw new Error(`${chosen.name}: ${read.refusal.message}`);
       setOpened({ name: chosen.name, file: read.value });
-      setWanted((before) => ({ ...FIRST, instrument: before.instrument }));
+      setWanted((before) => ({ ...FIRST_WANTED, instrument: before.instrument }));
       setTrouble(undefined);
     } catch (error) {
       setTrouble(troubleWords(error));
@@ -124,10 +107,18 @@ export function PassageScreen() {
 
 function Passage({ opened, wanted, onWanted }: { opened: Opened; wanted: Wanted; onWanted: (wanted: Wanted) => void }) {
   const { file } = opened;
+  const queries = useQueryClient();
   // The best way stands first: of a long part all of them take some seconds.
+  const [come, setCome] = useState<{ readonly of: Wanted; readonly share: number }>();
+  const [stopped, setStopped] = useState<Wanted>();
   const best = useFingered(opened, wanted, { ways: 1 });
-  const all = useFingered(opened, wanted, {}, best.data?.ok === true && !best.isPlaceholderData);
+  const known = best.data?.ok === true && !best.isPlaceholderData;
+  const all = useFingered(opened, wanted, {}, known && stopped !== wanted, (share) => setCome({ of: wanted, share }));
   const { data, error } = all.data && !all.isPlaceholderData ? all : best;
+  const stop = (): void => {
+    setStopped(wanted);
+    void queries.cancelQueries({ queryKey: passageKey(opened, wanted, {}) });
+  };
   const study = data?.ok ? data.value : undefined;
   return (
     <>
@@ -143,16 +134,44 @@ function Passage({ opened, wanted, onWanted }: { opened: Opened; wanted: Wanted;
           {data.refusal.message}
         </Notice>
       ) : null}
-      {study ? <Fingered study={study} opened={opened} others={!all.isFetching} /> : null}
+      {study ? (
+        <Fingered
+          study={study}
+          opened={opened}
+          others={
+            all.isFetching ? (
+              <>
+                <progress
+                  value={come?.of === wanted ? come.share : 0}
+                  max={1}
+                  aria-label="Looking for other ways"
+                  className="accent-accent"
+                />{' '}
+                <Button onClick={stop}>Stop looking for other ways</Button>
+              </>
+            ) : stopped === wanted && data === best.data ? (
+              <Button onClick={() => setStopped(undefined)}>Look for other ways</Button>
+            ) : (
+              counted(study.study.ways.length, 'way')
+            )
+          }
+        />
+      ) : null}
     </>
   );
 }
 
-function useFingered({ file, name }: Opened, wanted: Wanted, rules: PassageAsk['rules'], enabled = true) {
+function passageKey({ file, name }: Opened, wanted: Wanted, rules: PassageAsk['rules']) {
+  return ['passage', name, file.text.length, wanted, rules];
+}
+
+function useFingered(opened: Opened, wanted: Wanted, rules: PassageAsk['rules'], enabled = true, told: Told = UNTOLD) {
+  const { file, name } = opened;
   const title = file.music.title ?? name.replace(/\.[^.]+$/, '');
   return useQuery({
-    queryKey: ['passage', name, file.text.length, wanted, rules],
-    queryFn: () => engine().passage(file.music, { ...askOf(wanted, title), rules }),
+    queryKey: passageKey(opened, wanted, rules),
+    // What is no longer wanted is not worked out to its end.
+    queryFn: ({ signal }) => engine().passage(file.music, { ...askOf(wanted, title), rules }, told, signal),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     enabled,
@@ -161,82 +180,6 @@ function useFingered({ file, name }: Opened, wanted: Wanted, rules: PassageAsk['
 
 function askOf({ instrument, part, voice, from, to, keepFingers }: Wanted, title: string): PassageAsk {
   return { instrument, choice: { part, voice, from, to }, title, rules: {}, keepFingers };
-}
-
-/** Which part, which bars, for which instrument, in a sentence to choose from. */
-function WantedLine({
-  file,
-  wanted,
-  onWanted,
-}: {
-  file: MusicFile;
-  wanted: Wanted;
-  onWanted: (wanted: Wanted) => void;
-}) {
-  const { parts } = file.music;
-  const part = parts.find(({ id }) => id === wanted.part) ?? parts[0];
-  const numbers = [...new Set((part?.bars ?? []).map(({ number }) => number).filter((one) => /^\d+$/.test(one)))];
-  const bars = numbers.map((number) => ({ value: number, label: number }));
-  const number = (text: string): number | undefined => (text === '' ? undefined : Number(text));
-  return (
-    <p className="no-print mt-1 font-serif text-lg leading-9">
-      Finger{' '}
-      <Choice
-        label="Part"
-        value={wanted.part ?? ''}
-        options={[
-          { value: '', label: 'the first part that fits' },
-          ...parts.map(({ id, name, notes }) => ({ value: id, label: `${name} (${counted(notes.length, 'note')})` })),
-        ]}
-        onChoose={(next) =>
-          onWanted({ ...wanted, part: next || undefined, voice: undefined, from: undefined, to: undefined })
-        }
-      />{' '}
-      for{' '}
-      <Choice
-        label="Instrument"
-        value={wanted.instrument}
-        options={INSTRUMENTS.map((id) => ({ value: id, label: INSTRUMENT_TABLE[id].name.toLowerCase() }))}
-        onChoose={(next) => onWanted({ ...wanted, instrument: next as InstrumentId })}
-      />
-      {part && part.voices.length > 1 ? (
-        <>
-          , voice{' '}
-          <Choice
-            label="Voice"
-            value={wanted.voice ?? ''}
-            options={[{ value: '', label: 'all together' }, ...part.voices.map((one) => ({ value: one, label: one }))]}
-            onChoose={(next) => onWanted({ ...wanted, voice: next || undefined })}
-          />
-        </>
-      ) : null}
-      , from bar{' '}
-      <Choice
-        label="First bar"
-        value={wanted.from === undefined ? '' : String(wanted.from)}
-        options={[{ value: '', label: 'the first' }, ...bars]}
-        onChoose={(next) => onWanted({ ...wanted, from: number(next) })}
-      />{' '}
-      to{' '}
-      <Choice
-        label="Last bar"
-        value={wanted.to === undefined ? '' : String(wanted.to)}
-        options={[{ value: '', label: 'the last' }, ...bars]}
-        onChoose={(next) => onWanted({ ...wanted, to: number(next) })}
-      />
-      ; fingers that stand in it{' '}
-      <Choice
-        label="Fingers in the file"
-        value={wanted.keepFingers ? 'keep' : 'free'}
-        options={[
-          { value: 'keep', label: 'are kept' },
-          { value: 'free', label: 'may change' },
-        ]}
-        onChoose={(next) => onWanted({ ...wanted, keepFingers: next === 'keep' })}
-      />
-      .
-    </p>
-  );
 }
 
 const WRITTEN_WORDS: Readonly<Record<FingersWritten, string>> = {
@@ -252,8 +195,8 @@ function Fingered({
 }: {
   study: PassageStudy & { readonly found: readonly FoundStudy[] };
   opened: Opened;
-  /** Whether all other ways are known as well. */
-  others: boolean;
+  /** What is known of the other ways. */
+  others: ReactNode;
 }) {
   const keep = useKeepStudies();
   const navigate = useNavigate();
@@ -309,8 +252,7 @@ function Fingered({
           />
         ) : null}
         <span className="text-faint">
-          {counted(passage.notes.length, 'note')}, {counted(way.shifts.length, 'shift')},{' '}
-          {others ? counted(study.ways.length, 'way') : 'looking for other ways …'}
+          {counted(passage.notes.length, 'note')}, {counted(way.shifts.length, 'shift')}, {others}
         </span>
       </p>
       {[...leftOut.map(({ message }) => message), ...file.music.notices].length > 0 ? (
@@ -351,33 +293,4 @@ function Fingered({
 
 function barWords(from: string, to: string): string {
   return from === to ? `bar ${from}` : `bars ${from} to ${to}`;
-}
-
-/** Staff of the passage, CSS pixels. */
-const STAFF = 34;
-
-function PassageScore({ study }: { study: ScoredStudy }) {
-  const place = useRef<HTMLDivElement>(null);
-  const size = useSize(place);
-  const width = size?.width;
-  const { data: svg, error } = useQuery({
-    queryKey: ['passage score', study.passage, study.way, width],
-    queryFn: () => engraver().draw(study, { width: width ?? 900, staffHeight: STAFF }, 'paper'),
-    enabled: width !== undefined,
-    placeholderData: (before) => before,
-    staleTime: Number.POSITIVE_INFINITY,
-    gcTime: 60_000,
-  });
-  return (
-    <>
-      <div
-        ref={place}
-        role="img"
-        aria-label={`Score of ${study.title}`}
-        className="score class-score mt-2 bg-sheet p-2"
-        dangerouslySetInnerHTML={{ __html: svg ?? '' }}
-      />
-      {error ? <p role="alert">{error.message}</p> : null}
-    </>
-  );
 }

@@ -63,7 +63,11 @@ function freeChoices(note: PassageNote, rules: ChoiceRules): NoteChoices {
     stoppedOn(midi, chromatic, rules.strings, EVERY_HAND, false, rules).length === 0;
   const free = { stopped, open: allowed ? open : [], pinned: false, chromatic };
   if (!place) return free;
-  const meant = { ...free, stopped: stopped.filter(place.allows), open: free.open.filter(place.allows) };
+  const meant = {
+    ...free,
+    stopped: rules.setting.memory.among(stopped, place.allows),
+    open: free.open.filter(place.allows),
+  };
   return place.wish && meant.stopped.length + meant.open.length === 0 ? free : meant;
 }
 

@@ -4,7 +4,7 @@ import { crossingsOf, shiftsOf } from './moves.ts';
 import type { FoundPath } from './ways.ts';
 
 /** What a teacher counts of a way; fewer is better in each. */
-interface Counts {
+export interface Counts {
   readonly shifts: number;
   /** Half steps the hand travels. */
   readonly distance: number;

@@ -93,6 +93,18 @@ export class SettingMemory {
     return fresh;
   }
 
+  /** Those of a list of candidates that are allowed: the list itself where all are, one list for each choice of them. */
+  among(list: readonly Candidate[], allows: (one: Candidate) => boolean): readonly Candidate[] {
+    const places: number[] = [];
+    list.forEach((one, place) => {
+      if (allows(one)) places.push(place);
+    });
+    if (places.length === list.length) return list;
+    const allowed = (): Candidate[] => places.map((place) => list[place] as Candidate);
+    const number = this.#numbers.get(list);
+    return number === undefined ? allowed() : this.candidates(`${number} of which ${places.join()}`, allowed);
+  }
+
   /** The steps between two lists of candidates; kept when both lists are. */
   steps(from: readonly Candidate[], to: readonly Candidate[], step: Step, work: () => StoppedSteps): StoppedSteps {
     return this.#kept(

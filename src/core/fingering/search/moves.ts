@@ -33,23 +33,26 @@ export function shiftsOf(path: readonly Candidate[]): Shift[] {
 
 /** Every slide of a finger inside a hand that stays. */
 export function slidesOf(path: readonly Candidate[]): Slide[] {
-  return path.flatMap((note, at) => {
-    const before = path[at - 1];
+  const slides: Slide[] = [];
+  for (let at = 1; at < path.length; at += 1) {
+    const before = path[at - 1] as Candidate;
+    const note = path[at] as Candidate;
     const slid =
-      before &&
       note.rank !== 0 &&
       note.rank === before.rank &&
       note.string === before.string &&
       note.stop !== before.stop &&
       sameHand(before, note);
-    return slid ? [{ from: at - 1, to: at, semitones: note.stop - before.stop }] : [];
-  });
+    if (slid) slides.push({ from: at - 1, to: at, semitones: note.stop - before.stop });
+  }
+  return slides;
 }
 
 /** Every change of string between neighbouring notes. */
 export function crossingsOf(path: readonly { readonly string: string | number }[]): Crossing[] {
-  return path.flatMap((note, at) => {
-    const before = path[at - 1];
-    return before && before.string !== note.string ? [{ from: at - 1, to: at }] : [];
-  });
+  const crossings: Crossing[] = [];
+  for (let at = 1; at < path.length; at += 1) {
+    if (path[at - 1]?.string !== path[at]?.string) crossings.push({ from: at - 1, to: at });
+  }
+  return crossings;
 }

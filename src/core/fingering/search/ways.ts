@@ -1,6 +1,7 @@
+import { UNTOLD, type Told } from '../../base/progress.ts';
 import type { Instrument } from '../../instruments/instrument.ts';
 import { sameHand, type Candidate } from './candidate.ts';
-import { countsOf, offends, speaksFor } from './counts.ts';
+import { countsOf, offends, speaksFor, type Counts } from './counts.ts';
 import { bestPath, pathThrough, stateOffsets, sweep, sweepForward, type Lattice, type Sweep } from './lattice.ts';
 import type { Task } from './problem.ts';
 import { candidateIn, STATES } from './state.ts';
@@ -82,6 +83,7 @@ export function chooseWays(
   forms: Iterable<Form>,
   { passage, hand }: Task,
   count: number,
+  told: Told = UNTOLD,
 ): FoundPath[] {
   const named = withSystems(best, forms, count);
   if (named.length >= count) return named.sort((a, b) => a.cost - b.cost);
@@ -100,6 +102,7 @@ export function chooseWays(
       distinct(
         pool.filter((lead) => lead.cost <= limit),
         compared,
+        told,
       ),
       named,
       passage.top,
@@ -134,16 +137,27 @@ function withSystems(best: FoundPath, forms: Iterable<Form>, count: number): Fou
 
 /** Strings and fingers of a fingering, as one text. */
 function keyOf({ path }: FoundPath): string {
-  return path.map((note) => note.string * 6 + note.rank).join();
+  let key = '';
+  for (const { string, rank } of path) key += String.fromCharCode(FIRST_LETTER + string * RANKS + rank);
+  return key;
 }
+
+const FIRST_LETTER = 65;
+/** Fingers a string may be sounded with: open, thumb and four. */
+const RANKS = 6;
 
 /** A fingering known by its cost and where to find it, not yet spelled out. */
 interface Lead {
   readonly cost: number;
   readonly route: Route;
+  /** The lattice it is the cheapest fingering through one place of, and the place's first state there. */
+  readonly lattice: Lattice;
+  readonly place: number;
   readonly states: () => readonly number[];
-  /** Spelled out once, when first compared. */
+  /** Traced, spelled out and counted once, when first compared. */
+  path?: readonly number[];
   found?: FoundPath;
+  counts?: Counts;
 }
 
 /** A fingering spelled out, with the lead it came from. */
@@ -152,9 +166,14 @@ interface Chosen {
   readonly lead: Lead | undefined;
 }
 
+/** A lead spelled out, to choose from. */
+interface Spelled extends Chosen {
+  readonly lead: Lead;
+}
+
 /** Adds free fingerings out of a pool sorted by cost to those chosen already, `least` notes apart, up to `count`. */
 function pick(
-  pool: readonly Chosen[],
+  pool: readonly Spelled[],
   named: readonly FoundPath[],
   top: number,
   least: number,
@@ -169,7 +188,7 @@ function pick(
   const rest = pool
     .map((candidate) => ({
       candidate,
-      counts: countsOf(candidate.found, instrument),
+      counts: (candidate.lead.counts ??= countsOf(candidate.found, instrument)),
       apart: apart(candidate, named),
     }))
     .filter(({ counts }) => best && !offends(counts, best));
@@ -196,11 +215,16 @@ function pick(
 /** The cheapest fingering of a route and, for `all`, the cheapest through every place of it. */
 function throughAll(route: Route, run: Sweep, all: boolean): Lead[] {
   if (!Number.isFinite(run.best)) return [];
-  const leads: Lead[] = [{ cost: run.best + route.surcharge, route, states: () => bestPath(route.lattice, run) }];
+  const { lattice } = route;
+  const best = { cost: run.best + route.surcharge, route, lattice, place: NOWHERE };
+  const leads: Lead[] = [{ ...best, states: () => bestPath(lattice, run) }];
   if (!all) return leads;
-  route.lattice.columns.forEach((_, column) => leads.push(...throughColumn(route, route.lattice, run, column, [])));
+  lattice.columns.forEach((_, column) => leads.push(...throughColumn(route, lattice, run, column, [])));
   return leads;
 }
+
+/** The place of a lead that is the cheapest of all. */
+const NOWHERE = -1;
 
 /** The cheapest fingering through each candidate of one column, after the states already fixed. */
 function throughColumn(route: Route, lattice: Lattice, run: Sweep, column: number, before: readonly number[]): Lead[] {
@@ -221,6 +245,8 @@ function throughColumn(route: Route, lattice: Lattice, run: Sweep, column: numbe
       leads.push({
         cost: best + route.surcharge,
         route,
+        lattice,
+        place: at,
         states: () => [...before, ...pathThrough(lattice, run, column, which)],
       });
     }
@@ -253,9 +279,13 @@ function throughFirstShift(route: Route, run: Sweep, lead: Lead): Lead[] {
   return later.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, lattice, rest, k, before)));
 }
 
+function tracedOnce(lead: Lead): readonly number[] {
+  return (lead.path ??= lead.states());
+}
+
 function realise(lead: Lead): FoundPath {
   lead.found ??= {
-    path: lead.route.read(lead.states()),
+    path: lead.route.read(tracedOnce(lead)),
     cost: lead.cost,
     mirrored: lead.route.mirrored,
     charges: lead.route.charges,
@@ -263,17 +293,41 @@ function realise(lead: Lead): FoundPath {
   return lead.found;
 }
 
-/** Spells leads out, cheapest first, each set of strings and fingers once. */
-function distinct(leads: readonly Lead[], compared: number): Chosen[] {
+/**
+ * Spells leads out, cheapest first, each set of strings and fingers once. Most places lie on fingerings that are
+ * spelled out already: the cheapest through such a place, where it costs as much, is one of these.
+ */
+function distinct(leads: readonly Lead[], compared: number, told: Told): Spelled[] {
   const seen = new Set<string>();
-  const list: Chosen[] = [];
+  const list: Spelled[] = [];
+  const costs = new Map<Lattice, Map<number, number>>();
   for (const lead of leads) {
     if (list.length === compared) break;
+    const known = costs.get(lead.lattice) ?? new Map<number, number>();
+    costs.set(lead.lattice, known);
+    if (Math.abs((known.get(lead.place) ?? Number.POSITIVE_INFINITY) - lead.cost) < SAME) continue;
     const found = realise(lead);
+    notePlaces(lead, known);
     const key = keyOf(found);
     if (seen.has(key)) continue;
     seen.add(key);
     list.push({ found, lead });
+    told(list.length / compared);
   }
   return list;
+}
+
+/** Costs closer than this are one. */
+const SAME = 1e-9;
+
+/** Notes of every place a fingering takes in its lattice what the fingering costs, where none was cheaper. */
+function notePlaces(lead: Lead, known: Map<number, number>): void {
+  const { columns, offsets } = lead.lattice;
+  const path = tracedOnce(lead);
+  const earlier = path.length - columns.length;
+  columns.forEach((_, k) => {
+    const state = path[earlier + k] as number;
+    const place = (offsets[k] as number) + state - (state % STATES);
+    if (!known.has(place)) known.set(place, lead.cost);
+  });
 }

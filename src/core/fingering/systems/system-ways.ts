@@ -1,11 +1,12 @@
 import { groupsFor, pairsOf, problemOf, rising, type Task } from '../search/problem.ts';
 import { fingerOf, type Candidate } from '../search/candidate.ts';
+import { floorUnder } from '../search/floor.ts';
 import type { EngineMemory } from '../search/memory.ts';
 import { pathCost } from '../search/path-cost.ts';
 import { mirroredPlan, type Plan, type PlannedPlace } from '../search/plan.ts';
-import { plainRoute, solveBest, standingOf, type Posed } from '../search/routes.ts';
+import { plainRoute, solveBest, standingOf } from '../search/routes.ts';
 import { shiftsOf } from '../search/moves.ts';
-import type { FoundPath } from '../search/ways.ts';
+import type { FoundPath, PreparedChoice } from '../search/ways.ts';
 import { readClimb } from '../../schools/climb.ts';
 import type { System } from '../../schools/system.ts';
 import { climbPlans } from './climb-plans.ts';
@@ -31,12 +32,9 @@ export type NotOffered =
 export type SystemForm =
   { readonly system: System; readonly found: FoundPath } | { readonly system: System; readonly why: NotOffered };
 
-/** What a system is asked against: the task, how it was posed, and its best fingering. */
-export interface Ground {
+/** What a system is asked against: the task, posed and swept, with its best fingering. */
+export interface Ground extends PreparedChoice {
   readonly task: Task;
-  readonly posed: Posed;
-  readonly best: readonly Candidate[];
-  readonly cost: number;
   readonly memory: EngineMemory;
 }
 
@@ -89,7 +87,10 @@ function unfit(
   return undefined;
 }
 
-/** Of all lines, repeats and lengths the one that costs least, or of the first line that can be played. */
+/**
+ * Of all lines, repeats and lengths the one that costs least, or of the first line that can be played. What can
+ * cost least is searched first, and what costs more than one found at the very least is not searched at all.
+ */
 function climbing(system: System, ground: Ground): Solved | NotOffered {
   const { task } = ground;
   const places = rising(task.passage).map((note) => note.at);
@@ -98,8 +99,13 @@ function climbing(system: System, ground: Ground): Solved | NotOffered {
   for (const line of system.climbs) {
     const read = readClimb(line);
     const plans = 'climb' in read ? climbPlans(read.climb, places, task.hand.instrument) : [];
-    for (const plan of plans) {
-      const solved = solve(task, mirroredPlan(plan, pairs), ground);
+    const likeliest = plans
+      .map((plan) => mirroredPlan(plan, pairs))
+      .map((plan) => ({ plan, floor: floorOf(plan, ground) }))
+      .sort((a, b) => a.floor - b.floor);
+    for (const { plan, floor } of likeliest) {
+      if (floor >= (best?.cost ?? Number.POSITIVE_INFINITY)) break;
+      const solved = solve(task, plan, ground);
       if (solved && (!best || solved.cost < best.cost)) best = solved;
     }
     if (best && system.inOrder) break;
@@ -107,9 +113,18 @@ function climbing(system: System, ground: Ground): Solved | NotOffered {
   return best ?? 'no hand for it';
 }
 
+/** What any fingering under a plan costs at least; 0 where nothing is known of it. */
+export function floorOf(plan: Plan, { task, posed, swept }: Ground): number {
+  // Where a pin goes against a plan, the way down need not be the way up read backwards any more.
+  const pinned = task.hand.pins.length > 0;
+  const wider = swept.find(({ route }) => !pinned || !route.mirrored);
+  return wider ? floorUnder(plan, wider.route, wider.run, posed.problem.notes) : 0;
+}
+
 /** The way up of the best way, and the way down by a rule. */
 function returning(rule: NonNullable<System['return']>, ground: Ground): Solved | NotOffered {
-  const { task, best } = ground;
+  const { task } = ground;
+  const best = ground.best.path;
   const { top } = task.passage;
   const shifts = shiftsOf(best);
   if (!shifts.some((shift) => shift.to <= top)) return 'no shift to come back by';
@@ -146,7 +161,7 @@ function returns(rule: NonNullable<System['return']>, path: readonly Candidate[]
 
 /** Open strings one way, and the fourth finger in their place the other. */
 function exchanging(open: 'up' | 'down', ground: Ground): Solved | NotOffered {
-  const { best } = ground;
+  const best = ground.best.path;
   const { passage, hand } = ground.task;
   const strings = hand.instrument.strings.map((string) => string.open);
   const places = new Map<number, PlannedPlace>();
@@ -183,7 +198,7 @@ function inHands([low, high]: readonly [number, number], ground: Ground): Solved
 
 /** A form that only moves the hand about is none: it may cost half as much again as the best, and a little. */
 function isSensible(solved: Solved, ground: Ground): boolean {
-  return costed(solved, ground).cost <= 1.5 * ground.cost + 9;
+  return costed(solved, ground).cost <= 1.5 * ground.best.cost + 9;
 }
 
 /** The cheapest fingering under a plan, by the way up read backwards where that can be. */
