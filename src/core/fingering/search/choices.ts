@@ -8,7 +8,8 @@ import { printed } from '../../theory/pitch.ts';
 import { openString, rankOf, stoppedCandidates, type Candidate } from './candidate.ts';
 import type { Setting } from './setting.ts';
 import type { NoteChoices } from './column.ts';
-import type { Plan } from './plan.ts';
+import type { SettingMemory } from './memory.ts';
+import type { Plan, PlannedPlace } from './plan.ts';
 
 /** A pin and its place in the recipe's list. */
 export interface PlacedPin {
@@ -61,13 +62,13 @@ function freeChoices(note: PassageNote, rules: ChoiceRules): NoteChoices {
     rules.openStrings === `${heading}-only` ||
     place?.open === true ||
     stoppedOn(midi, chromatic, rules.strings, EVERY_HAND, false, rules).length === 0;
-  const free = { stopped, open: allowed ? open : [], pinned: false, chromatic };
+  return asPlanned({ stopped, open: allowed ? open : [], pinned: false, chromatic }, place, rules.setting.memory);
+}
+
+/** Those choices of a note that a plan allows; all of them where the plan only wished for others. */
+export function asPlanned(free: NoteChoices, place: PlannedPlace | undefined, memory: SettingMemory): NoteChoices {
   if (!place) return free;
-  const meant = {
-    ...free,
-    stopped: rules.setting.memory.among(stopped, place.allows),
-    open: free.open.filter(place.allows),
-  };
+  const meant = { ...free, stopped: memory.among(free.stopped, place.allows), open: free.open.filter(place.allows) };
   return place.wish && meant.stopped.length + meant.open.length === 0 ? free : meant;
 }
 

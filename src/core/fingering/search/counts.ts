@@ -25,33 +25,50 @@ export interface Counts {
   readonly highOpens: number;
 }
 
-/** Counts a fingering. */
+/** Counts a fingering. Hundreds are counted for one study, so it is one walk over the notes. */
 export function countsOf({ path, mirrored }: FoundPath, { homeHand }: Instrument): Counts {
   const shifts = shiftsOf(path);
-  const stopped = path.filter((note) => note.rank !== 0);
-  const count = (counts: (note: Candidate) => boolean): number => stopped.filter(counts).length;
+  let distance = 0;
+  let reaches = 0;
+  let fourths = 0;
+  let thumbs = 0;
+  let height = 0;
+  let opens = 0;
+  let half = 0;
+  let highOpens = 0;
+  for (const { semitones } of shifts) distance += Math.abs(semitones);
+  for (let at = 0; at < path.length; at += 1) {
+    const note = path[at] as Candidate;
+    if (note.rank === 0) {
+      opens = 1;
+      if (isHigh(path[at - 1], homeHand) && isHigh(path[at + 1], homeHand)) highOpens += 1;
+      continue;
+    }
+    if (note.reach !== 'none') reaches += 1;
+    if (note.rank === FOURTH) fourths += 1;
+    if (note.thumb) thumbs += 1;
+    if (note.hand < homeHand) half += 1;
+    if (note.hand > height) height = note.hand;
+  }
   return {
     shifts: shifts.length,
-    distance: shifts.reduce((sum, { semitones }) => sum + Math.abs(semitones), 0),
+    distance,
     crossings: crossingsOf(path).length,
-    reaches: count((note) => note.reach !== 'none'),
-    fourths: count((note) => note.rank === FOURTH),
-    thumbs: count((note) => note.thumb),
-    height: Math.max(0, ...stopped.map((note) => note.hand)),
-    opens: stopped.length < path.length ? 1 : 0,
+    reaches,
+    fourths,
+    thumbs,
+    height,
+    opens,
     ownReturn: mirrored ? 0 : 1,
-    half: count((note) => note.hand < homeHand),
-    highOpens: path.filter((note, at) => {
-      const [before, after] = [path[at - 1], path[at + 1]];
-      return note.rank === 0 && before && after && isHigh(before, homeHand) && isHigh(after, homeHand);
-    }).length,
+    half,
+    highOpens,
   };
 }
 
 const FOURTH = 5;
 
-function isHigh(note: Candidate, homeHand: number): boolean {
-  return note.rank !== 0 && note.hand > homeHand + 1;
+function isHigh(note: Candidate | undefined, homeHand: number): boolean {
+  return note !== undefined && note.rank !== 0 && note.hand > homeHand + 1;
 }
 
 /** What a teacher offers one way against another for. */

@@ -313,7 +313,8 @@ export function pathThrough(lattice: Lattice, run: Sweep, column: number, state:
   return path;
 }
 
-function tracedBack(lattice: Lattice, before: Int32Array, column: number, state: number): number[] {
+/** The states before one state of one column on the best way to it. */
+export function tracedBack(lattice: Lattice, before: Int32Array, column: number, state: number): number[] {
   const states: number[] = [];
   let here = state;
   for (let k = column; k > 0; k -= 1) {

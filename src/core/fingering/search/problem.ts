@@ -6,7 +6,7 @@ import { LEISURE_FROM, type Leisure } from '../../schools/leisure.ts';
 import { movableGroups } from '../../schools/movable-groups.ts';
 import { playsGroupNote } from './candidate.ts';
 import { chordPlan } from './chords.ts';
-import { choicesOf, stringIndex, type ChoiceRules, type PlacedPin } from './choices.ts';
+import { asPlanned, choicesOf, stringIndex, type ChoiceRules, type PlacedPin } from './choices.ts';
 import type { NoteChoices } from './column.ts';
 import type { EngineMemory } from './memory.ts';
 import type { Pairing } from './mirrored.ts';
@@ -50,6 +50,20 @@ export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory, p
       endsAtTop: passage.course === 'up',
     },
   };
+}
+
+/**
+ * A problem narrowed by a plan that gives no open string the rules do not give; nothing where the plan leaves a note
+ * no place. The same as asking for the plan at once, without reading the rules again.
+ */
+export function narrowed(problem: Problem, { places, bound }: Plan): Problem | undefined {
+  const { setting, steps } = problem;
+  const notes = problem.notes.map((note, at) => (note.pinned ? note : asPlanned(note, places.get(at), setting.memory)));
+  if (notes.some(({ stopped, open }) => stopped.length + open.length === 0)) return undefined;
+  const held = steps.map((step, before) =>
+    bound.has(before + 1) && !notes[before]?.pinned && !notes[before + 1]?.pinned ? { ...step, bound: true } : step,
+  );
+  return { ...problem, notes, steps: held };
 }
 
 function readRules(hand: Hand, passage: Passage, setting: Setting, plan: Plan): Outcome<ChoiceRules> {

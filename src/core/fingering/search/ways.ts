@@ -2,7 +2,16 @@ import { UNTOLD, type Told } from '../../base/progress.ts';
 import type { Instrument } from '../../instruments/instrument.ts';
 import { sameHand, type Candidate } from './candidate.ts';
 import { countsOf, offends, speaksFor, type Counts } from './counts.ts';
-import { bestPath, pathThrough, stateOffsets, sweep, sweepForward, type Lattice, type Sweep } from './lattice.ts';
+import {
+  bestPath,
+  pathThrough,
+  stateOffsets,
+  sweep,
+  sweepForward,
+  tracedBack,
+  type Lattice,
+  type Sweep,
+} from './lattice.ts';
 import type { Task } from './problem.ts';
 import { candidateIn, STATES } from './state.ts';
 import { nowhere } from './walk.ts';
@@ -47,20 +56,32 @@ const CHOICE = {
  */
 const FREE_CHOICE = { leastNotes: 2, compared: 480 } as const;
 
+/** A route swept: both ways, or forward alone where nothing but its best fingering is asked for. */
+export interface SweptRoute {
+  readonly route: Route;
+  readonly run: Sweep;
+  readonly bothWays: boolean;
+}
+
 /** Everything swept once, and the best fingering of it. */
 export interface PreparedChoice {
   readonly posed: Posed;
-  readonly swept: readonly { readonly route: Route; readonly run: Sweep }[];
+  readonly swept: readonly SweptRoute[];
   readonly best: FoundPath;
 }
 
 /** Sweeps the routes of a passage and finds the cheapest fingering; `undefined` when the hand can play none. */
 export function prepareChoice(posed: Posed, count: number): PreparedChoice | undefined {
-  const swept = posed.routes.map((route) => ({
-    route,
-    run: count > 1 ? sweep(route.lattice) : { ...sweepForward(route.lattice), suffix: NONE, after: NO_STATES },
-  }));
-  const leads = swept.flatMap(({ route, run }) => throughAll(route, run, false)).sort((a, b) => a.cost - b.cost);
+  // Where the way down can mirror the way up, other ways do: variants of the way down alone would
+  // crowd out other ways up. Pins may leave no mirror to a system.
+  const mirrors = posed.routes.some((route) => route.mirrored);
+  const pinned = posed.problem.notes.some((note) => note.pinned);
+  const swept = posed.routes.map((route) => {
+    const bothWays = count > 1 && (pinned || route.mirrored === mirrors);
+    const run = bothWays ? sweep(route.lattice) : { ...sweepForward(route.lattice), suffix: NONE, after: NO_STATES };
+    return { route, run, bothWays };
+  });
+  const leads = swept.flatMap(({ route, run }) => throughBest(route, run)).sort((a, b) => a.cost - b.cost);
   return leads[0] && { posed, swept, best: realise(leads[0]) };
 }
 
@@ -87,36 +108,26 @@ export function chooseWays(
 ): FoundPath[] {
   const named = withSystems(best, forms, count);
   if (named.length >= count) return named.sort((a, b) => a.cost - b.cost);
-  // Where the way down can mirror the way up, other ways do: variants of the way down alone would
-  // crowd out other ways up.
   const mirrors = posed.routes.some((route) => route.mirrored);
-  const leads = swept.flatMap(({ route, run }) => throughAll(route, run, route.mirrored === mirrors));
-  leads.sort((a, b) => a.cost - b.cost);
   const limit = best.cost * CHOICE.dearest + CHOICE.slack;
+  const leads = swept.flatMap(({ route, run }) => [
+    ...throughBest(route, run).filter((lead) => lead.cost <= limit),
+    ...(route.mirrored === mirrors ? throughAll(route, run, limit) : []),
+  ]);
+  leads.sort((a, b) => a.cost - b.cost);
   const free = passage.course === 'free';
   const compared = free ? FREE_CHOICE.compared : CHOICE.compared;
   const share = CHOICE.leastShare * (passage.top || best.path.length);
   const least = free ? FREE_CHOICE.leastNotes : Math.max(CHOICE.leastNotes, share);
   const choose = (pool: readonly Lead[]): Chosen[] =>
-    pick(
-      distinct(
-        pool.filter((lead) => lead.cost <= limit),
-        compared,
-        told,
-      ),
-      named,
-      passage.top,
-      least,
-      hand.instrument,
-      count,
-    );
+    pick(distinct(pool, compared, told), named, passage.top, least, hand.instrument, count);
 
   const chosen = choose(leads);
   // In music that goes as it will its first shift is no more than one place of many.
   if (free) return chosen.map(({ found }) => found).sort((a, b) => a.cost - b.cost);
   const wider = chosen.flatMap(({ lead }) => {
     const source = lead && swept.find(({ route }) => route === lead.route);
-    return lead && source ? throughFirstShift(source.route, source.run, lead) : [];
+    return lead && source ? throughFirstShift(source.route, source.run, lead, limit) : [];
   });
   const all = wider.length > 0 ? choose([...leads, ...wider].sort((a, b) => a.cost - b.cost)) : chosen;
   return all.map(({ found }) => found).sort((a, b) => a.cost - b.cost);
@@ -154,10 +165,19 @@ interface Lead {
   readonly lattice: Lattice;
   readonly place: number;
   readonly states: () => readonly number[];
-  /** Traced, spelled out and counted once, when first compared. */
+  /** Traced, spelled out and compared once. */
   path?: readonly number[];
   found?: FoundPath;
-  counts?: Counts;
+  standing?: Standing;
+}
+
+/** How a free fingering stands to those that are chosen before any free one. */
+interface Standing {
+  readonly counts: Counts;
+  /** Its difference from the nearest of them. */
+  readonly apart: number;
+  /** Some count speaks for it against each, and none against it altogether. */
+  readonly spokenFor: boolean;
 }
 
 /** A fingering spelled out, with the lead it came from. */
@@ -182,52 +202,63 @@ function pick(
 ): Chosen[] {
   const chosen: Chosen[] = named.map((found) => ({ found, lead: undefined }));
   const counted = named.map((found) => countsOf(found, instrument));
-  const [best] = counted;
-  const apart = ({ found }: Chosen, others: readonly FoundPath[]): number =>
-    others.reduce((less, other) => Math.min(less, difference(found.path, other.path, top)), Number.POSITIVE_INFINITY);
-  const rest = pool
-    .map((candidate) => ({
-      candidate,
-      counts: (candidate.lead.counts ??= countsOf(candidate.found, instrument)),
-      apart: apart(candidate, named),
-    }))
-    .filter(({ counts }) => best && !offends(counts, best));
+  const standingOf = ({ path }: FoundPath, counts: Counts): Standing => ({
+    counts,
+    apart: named.reduce((less, other) => Math.min(less, difference(path, other.path, top)), Number.POSITIVE_INFINITY),
+    spokenFor: !offends(counts, counted[0] ?? counts) && counted.every((other) => speaksFor(counts, other)),
+  });
+  let rest = pool
+    .map((candidate) => {
+      const { lead, found } = candidate;
+      lead.standing ??= standingOf(found, countsOf(found, instrument));
+      return { candidate, ...lead.standing };
+    })
+    .filter((one) => one.spokenFor);
   while (chosen.length < count) {
     let next: (typeof rest)[number] | undefined;
     let merit = Number.POSITIVE_INFINITY;
     for (const one of rest) {
       if (one.apart < least) continue;
       const value = one.candidate.found.cost - CHOICE.worth * Math.min(one.apart, CHOICE.enough);
-      if (value < merit && counted.every((other) => speaksFor(one.counts, other))) {
+      if (value < merit) {
         merit = value;
         next = one;
       }
     }
     if (!next) break;
     chosen.push(next.candidate);
-    counted.push(next.counts);
+    const { counts } = next;
     const { path } = next.candidate.found;
+    rest = rest.filter((one) => speaksFor(one.counts, counts));
     for (const one of rest) one.apart = Math.min(one.apart, difference(one.candidate.found.path, path, top));
   }
   return chosen;
 }
 
-/** The cheapest fingering of a route and, for `all`, the cheapest through every place of it. */
-function throughAll(route: Route, run: Sweep, all: boolean): Lead[] {
+/** The cheapest fingering of a route. */
+function throughBest(route: Route, run: Sweep): Lead[] {
   if (!Number.isFinite(run.best)) return [];
   const { lattice } = route;
-  const best = { cost: run.best + route.surcharge, route, lattice, place: NOWHERE };
-  const leads: Lead[] = [{ ...best, states: () => bestPath(lattice, run) }];
-  if (!all) return leads;
-  lattice.columns.forEach((_, column) => leads.push(...throughColumn(route, lattice, run, column, [])));
-  return leads;
+  return [{ cost: run.best + route.surcharge, route, lattice, place: NOWHERE, states: () => bestPath(lattice, run) }];
+}
+
+/** The cheapest fingering of a route through every place of it, up to a cost. */
+function throughAll(route: Route, run: Sweep, limit: number): Lead[] {
+  return route.lattice.columns.flatMap((_, column) => throughColumn(route, route.lattice, run, column, [], limit));
 }
 
 /** The place of a lead that is the cheapest of all. */
 const NOWHERE = -1;
 
-/** The cheapest fingering through each candidate of one column, after the states already fixed. */
-function throughColumn(route: Route, lattice: Lattice, run: Sweep, column: number, before: readonly number[]): Lead[] {
+/** The cheapest fingering through each candidate of one column, after the states already fixed, up to a cost. */
+function throughColumn(
+  route: Route,
+  lattice: Lattice,
+  run: Sweep,
+  column: number,
+  before: readonly number[],
+  limit: number,
+): Lead[] {
   const leads: Lead[] = [];
   const begin = lattice.offsets[column] as number;
   const end = lattice.offsets[column + 1] as number;
@@ -241,7 +272,7 @@ function throughColumn(route: Route, lattice: Lattice, run: Sweep, column: numbe
         which = flagged - begin;
       }
     }
-    if (Number.isFinite(best)) {
+    if (best + route.surcharge <= limit) {
       leads.push({
         cost: best + route.surcharge,
         route,
@@ -258,8 +289,8 @@ function throughColumn(route: Route, lattice: Lattice, run: Sweep, column: numbe
  * With the hand that a lead first shifts to held fast, the cheapest fingerings through every later
  * place: the rest of the lattice, swept from that one state.
  */
-function throughFirstShift(route: Route, run: Sweep, lead: Lead): Lead[] {
-  const states = lead.states();
+function throughFirstShift(route: Route, run: Sweep, lead: Lead, limit: number): Lead[] {
+  const states = tracedOnce(lead);
   const hands = states.map(
     (state, k) => (route.lattice.columns[k] as readonly Candidate[])[candidateIn(state)] as Candidate,
   );
@@ -275,8 +306,8 @@ function throughFirstShift(route: Route, run: Sweep, lead: Lead): Lead[] {
   const later = columns.slice(column);
   const lattice = { ...route.lattice, columns: later, links: links.slice(column), offsets: stateOffsets(later), start };
   const rest = sweep(lattice);
-  const before = pathThrough(route.lattice, run, column, state).slice(0, column);
-  return later.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, lattice, rest, k, before)));
+  const before = tracedBack(route.lattice, run.before, column, state);
+  return later.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, lattice, rest, k, before, limit)));
 }
 
 function tracedOnce(lead: Lead): readonly number[] {
@@ -300,12 +331,12 @@ function realise(lead: Lead): FoundPath {
 function distinct(leads: readonly Lead[], compared: number, told: Told): Spelled[] {
   const seen = new Set<string>();
   const list: Spelled[] = [];
-  const costs = new Map<Lattice, Map<number, number>>();
+  const costs = new Map<Lattice, Float64Array>();
   for (const lead of leads) {
     if (list.length === compared) break;
-    const known = costs.get(lead.lattice) ?? new Map<number, number>();
+    const known = costs.get(lead.lattice) ?? new Float64Array(lead.lattice.offsets.at(-1) ?? 0).fill(UNKNOWN);
     costs.set(lead.lattice, known);
-    if (Math.abs((known.get(lead.place) ?? Number.POSITIVE_INFINITY) - lead.cost) < SAME) continue;
+    if (lead.place !== NOWHERE && lead.cost - (known[lead.place] as number) < SAME) continue;
     const found = realise(lead);
     notePlaces(lead, known);
     const key = keyOf(found);
@@ -319,15 +350,16 @@ function distinct(leads: readonly Lead[], compared: number, told: Told): Spelled
 
 /** Costs closer than this are one. */
 const SAME = 1e-9;
+const UNKNOWN = Number.NEGATIVE_INFINITY;
 
 /** Notes of every place a fingering takes in its lattice what the fingering costs, where none was cheaper. */
-function notePlaces(lead: Lead, known: Map<number, number>): void {
+function notePlaces(lead: Lead, known: Float64Array): void {
   const { columns, offsets } = lead.lattice;
   const path = tracedOnce(lead);
   const earlier = path.length - columns.length;
   columns.forEach((_, k) => {
     const state = path[earlier + k] as number;
     const place = (offsets[k] as number) + state - (state % STATES);
-    if (!known.has(place)) known.set(place, lead.cost);
+    if (known[place] === UNKNOWN) known[place] = lead.cost;
   });
 }

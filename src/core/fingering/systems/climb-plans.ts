@@ -24,11 +24,13 @@ interface Asked {
 export function climbPlans(climb: Climb, rising: readonly number[], instrument: Instrument): Plan[] {
   const last = climb.pieces.at(-1)?.fill.kind;
   if (last === 'any' && climb.pieces.length === 1) return [alongOneString(climb, rising, instrument)];
+  // Without a lead the pieces are the whole way up; a lead takes a note at least.
+  const most = climb.lead === undefined ? rising.length : rising.length - 1;
+  const spreads = lengths(climb.pieces, most).filter((spread) => climb.lead !== undefined || sum(spread) === most);
   return locations(climb.pieces, instrument.strings.length)
-    .flatMap((pieces) => tails(pieces, rising.length))
-    .flatMap((tail) => {
+    .flatMap((pieces) => spreads.map((spread) => pieces.flatMap((piece, k) => filled(piece, spread[k] as number))))
+    .map((tail) => {
       const before = rising.length - tail.length;
-      if (climb.lead === undefined ? before !== 0 : before < 1) return [];
       const places = new Map<number, PlannedPlace>();
       const bound = new Set<number>();
       rising.slice(0, before).forEach((at) => {
@@ -42,7 +44,7 @@ export function climbPlans(climb: Climb, rising: readonly number[], instrument: 
         });
         if (asked.bound && (k > 0 || before > 0)) bound.add(at);
       });
-      return [{ places, bound }];
+      return { places, bound };
     });
 }
 
@@ -94,38 +96,42 @@ function locations(pieces: readonly Piece[], strings: number): Located[][] {
   });
 }
 
-/** Every way the pieces can be filled with at most `most` notes. */
-function tails(pieces: readonly Located[], most: number): Asked[][] {
-  const [piece, ...rest] = pieces;
+/** Every way so many notes at most can be spread over the pieces, as the length of each. */
+function lengths([piece, ...rest]: readonly Piece[], most: number): number[][] {
   if (!piece) return [[]];
-  return fillings(piece, most).flatMap((filled) =>
-    tails(rest, most - filled.length).map((after) => [...filled, ...after]),
-  );
+  return lengthsOf(piece, most).flatMap((length) => lengths(rest, most - length).map((after) => [length, ...after]));
 }
 
-function fillings({ piece, string }: Located, most: number): Asked[][] {
+/** How many notes a piece may have, shortest first. */
+function lengthsOf({ fill }: Piece, most: number): number[] {
+  const multiples = (unit: number, count: number): number[] =>
+    Array.from({ length: Math.min(count, Math.floor(most / unit)) }, (_, times) => unit * (times + 1));
+  if (fill.kind === 'group') return multiples(groupNotes(fill.group).length, fill.repeats ? most : 1);
+  return multiples(1, fill.kind === 'hand' ? LONGEST_HAND : most);
+}
+
+function sum(numbers: readonly number[]): number {
+  return numbers.reduce((before, number) => before + number, 0);
+}
+
+/** What a piece of so many notes asks of each. */
+function filled({ piece, string }: Located, length: number): Asked[] {
   const onString = { string };
   const position = piece.position ? { position: piece.position } : {};
   const first: Asked = { ...onString, ...position, ...(piece.join === 'next string' ? { bound: true as const } : {}) };
   const inHand: Asked = { ...onString, bound: true };
   const { fill } = piece;
-  if (fill.kind === 'group') {
-    const notes = groupNotes(fill.group);
-    const hand = (start: Asked): Asked[] =>
-      notes.map((fingers, k) => {
-        // A finger that comes twice slides on: its note may leave the hand.
-        const slid = k > 0 && notes[k - 1]?.fingers.join() === fingers.fingers.join();
-        // An open string holds no hand yet.
-        const loose = slid || notes.slice(0, k).every((before) => before.fingers.includes(0));
-        return { ...(k === 0 ? start : loose ? onString : inHand), fingers };
-      });
-    const repeats = fill.repeats ? Math.floor(most / notes.length) : 1;
-    return Array.from({ length: repeats }, (_, times) =>
-      Array.from({ length: times + 1 }, (_, k) => hand(k === 0 ? first : onString)).flat(),
-    ).filter((notesAsked) => notesAsked.length <= most);
+  if (fill.kind !== 'group') {
+    return Array.from({ length }, (_, k) => (k === 0 ? first : fill.kind === 'hand' ? inHand : onString));
   }
-  const longest = fill.kind === 'hand' ? Math.min(LONGEST_HAND, most) : most;
-  return Array.from({ length: longest }, (_, k) =>
-    Array.from({ length: k + 1 }, (_, note): Asked => (note === 0 ? first : fill.kind === 'hand' ? inHand : onString)),
-  );
+  const notes = groupNotes(fill.group);
+  return Array.from({ length }, (_, at) => {
+    const k = at % notes.length;
+    // A finger that comes twice slides on: its note may leave the hand.
+    const slid = k > 0 && notes[k - 1]?.fingers.join() === notes[k]?.fingers.join();
+    // An open string holds no hand yet.
+    const loose = slid || notes.slice(0, k).every((before) => before.fingers.includes(0));
+    const start = at === 0 ? first : onString;
+    return { ...(k === 0 ? start : loose ? onString : inHand), fingers: notes[k] as GroupNote };
+  });
 }

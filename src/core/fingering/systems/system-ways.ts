@@ -1,4 +1,4 @@
-import { groupsFor, pairsOf, problemOf, rising, type Task } from '../search/problem.ts';
+import { groupsFor, narrowed, pairsOf, problemOf, rising, type Problem, type Task } from '../search/problem.ts';
 import { fingerOf, type Candidate } from '../search/candidate.ts';
 import { floorUnder } from '../search/floor.ts';
 import type { EngineMemory } from '../search/memory.ts';
@@ -105,7 +105,7 @@ function climbing(system: System, ground: Ground): Solved | NotOffered {
       .sort((a, b) => a.floor - b.floor);
     for (const { plan, floor } of likeliest) {
       if (floor >= (best?.cost ?? Number.POSITIVE_INFINITY)) break;
-      const solved = solve(task, plan, ground);
+      const solved = solvePlan(plan, ground);
       if (solved && (!best || solved.cost < best.cost)) best = solved;
     }
     if (best && system.inOrder) break;
@@ -117,7 +117,7 @@ function climbing(system: System, ground: Ground): Solved | NotOffered {
 export function floorOf(plan: Plan, { task, posed, swept }: Ground): number {
   // Where a pin goes against a plan, the way down need not be the way up read backwards any more.
   const pinned = task.hand.pins.length > 0;
-  const wider = swept.find(({ route }) => !pinned || !route.mirrored);
+  const wider = swept.find(({ route, bothWays }) => bothWays && (!pinned || !route.mirrored));
   return wider ? floorUnder(plan, wider.route, wider.run, posed.problem.notes) : 0;
 }
 
@@ -180,7 +180,7 @@ function exchanging(open: 'up' | 'down', ground: Ground): Solved | NotOffered {
     }
   }
   if (count.open === 0 || count.fourth === 0) return 'no open string to stand for';
-  return solve(ground.task, { places, bound: new Set() }, ground) ?? 'no hand for it';
+  return solvePlan({ places, bound: new Set() }, ground) ?? 'no hand for it';
 }
 
 /** As much as lies in some positions, open strings besides. */
@@ -188,7 +188,7 @@ function inHands([low, high]: readonly [number, number], ground: Ground): Solved
   const there = (one: Candidate): boolean => one.hand >= low && one.hand <= high && !one.thumb;
   const place: PlannedPlace = { allows: (one) => one.rank === 0 || there(one), wish: true };
   const places = new Map(ground.task.passage.notes.map((note) => [note.at, place]));
-  const solved = solve(ground.task, { places, bound: new Set() }, ground);
+  const solved = solvePlan({ places, bound: new Set() }, ground);
   if (!solved) return 'no hand for it';
   const stopped = solved.path.filter((note) => note.rank !== 0);
   const inside = stopped.filter(there);
@@ -201,12 +201,21 @@ function isSensible(solved: Solved, ground: Ground): boolean {
   return costed(solved, ground).cost <= 1.5 * ground.best.cost + 9;
 }
 
-/** The cheapest fingering under a plan, by the way up read backwards where that can be. */
+/** The cheapest fingering under other rules than the task's own. */
 function solve(task: Task, plan: Plan | undefined, { memory }: Ground): Solved | undefined {
   const problem = problemOf(task, memory, plan);
-  if (!problem.ok) return undefined;
-  const route = plainRoute(problem.value, pairsOf(task.passage), task);
-  return solveBest({ problem: problem.value, routes: [route] });
+  return problem.ok ? solveAlone(problem.value, task) : undefined;
+}
+
+/** The cheapest fingering of the task under a plan. */
+function solvePlan(plan: Plan, { task, posed }: Ground): Solved | undefined {
+  const problem = narrowed(posed.problem, plan);
+  return problem && solveAlone(problem, task);
+}
+
+/** The cheapest fingering by the way up read backwards where that can be. */
+function solveAlone(problem: Problem, task: Task): Solved | undefined {
+  return solveBest({ problem, routes: [plainRoute(problem, pairsOf(task.passage), task)] });
 }
 
 /** A fingering with what it costs in the task as it was asked. */
