@@ -20,6 +20,8 @@ const ENGINE = {
 type Engine = typeof ENGINE;
 
 const ports: { close: () => void }[] = [];
+/** Makes the workers started so far die. */
+const deaths: (() => void)[] = [];
 
 /** A worker over a message channel: one that works, or one that dies as it loads. */
 function worker(dies: boolean): Worker {
@@ -27,6 +29,7 @@ function worker(dies: boolean): Worker {
   ports.push(port1, port2);
   if (!dies) expose(ENGINE, port2);
   const heard: (() => void)[] = [];
+  deaths.push(() => heard.forEach((hear) => hear()));
   if (dies) setTimeout(() => heard.forEach((hear) => hear()), 5);
   return {
     addEventListener: (kind: string, hear: () => void) =>
@@ -39,7 +42,10 @@ function worker(dies: boolean): Worker {
 }
 
 describe('a worker as a thing that can die', () => {
-  afterEach(() => ports.splice(0).forEach((port) => port.close()));
+  afterEach(() => {
+    ports.splice(0).forEach((port) => port.close());
+    deaths.length = 0;
+  });
 
   const started = (lives: readonly boolean[], limit = 150) => {
     let count = 0;
@@ -72,6 +78,14 @@ describe('a worker as a thing that can die', () => {
     await expect(calls.double(2)).rejects.toThrow(new WorkerTrouble('It stopped twice. Reload the page.'));
     expect(await calls.double(3)).toBe(6);
     expect(starts()).toBe(3);
+  });
+
+  it('that dies while nothing is asked of it is started again by the next call', async () => {
+    const { calls, starts } = started([]);
+    expect(await calls.double(2)).toBe(4);
+    deaths.forEach((die) => die());
+    expect(await calls.double(3)).toBe(6);
+    expect(starts()).toBe(2);
   });
 
   it('that gives no sign within its limit counts as dead', async () => {

@@ -23,8 +23,8 @@ export type Calls<Work> = {
 
 interface Running<Work> {
   readonly remote: Remote<Work>;
-  /** Rejects when the worker dies or is ended. */
-  readonly lost: Promise<never>;
+  /** Told when the worker is ended. One promise of that would hold every answer it was ever raced against. */
+  readonly waiting: Set<(lost: Lost) => void>;
   readonly end: () => void;
 }
 
@@ -47,9 +47,16 @@ export function supervised<Work extends object>(start: () => Worker, watch: Watc
     if (running === one) running = undefined;
     one.end();
   };
+  const begun = (): Running<Work> => {
+    const one: Running<Work> = begin(start, () => end(one));
+    return one;
+  };
 
   const ask = async (one: Running<Work>, call: keyof Work, given: readonly unknown[]): Promise<unknown> => {
-    const silence = silenceOf(watch.limits?.[call] ?? watch.limit);
+    let give: (lost: Lost) => void = () => undefined;
+    const lost = new Promise<never>((_, reject) => (give = reject));
+    one.waiting.add(give);
+    const silence = silenceOf(watch.limits?.[call] ?? watch.limit, give);
     const passed = given.map((argument) =>
       typeof argument === 'function'
         ? proxy((...told: unknown[]) => {
@@ -60,9 +67,10 @@ export function supervised<Work extends object>(start: () => Worker, watch: Watc
     );
     const work = one.remote[call as keyof Remote<Work>] as unknown as (...given: unknown[]) => Promise<unknown>;
     try {
-      return await Promise.race([work(...passed), one.lost, silence.lasted]);
+      return await Promise.race([work(...passed), lost]);
     } finally {
       silence.over();
+      one.waiting.delete(give);
     }
   };
 
@@ -71,7 +79,7 @@ export function supervised<Work extends object>(start: () => Worker, watch: Watc
     const given = all.filter((one) => one !== signal);
     for (let tries = 0; ; tries += 1) {
       signal?.throwIfAborted();
-      const one = (running ??= begin(start));
+      const one = (running ??= begun());
       const stop = (): void => end(one);
       signal?.addEventListener('abort', stop);
       try {
@@ -95,36 +103,31 @@ export function supervised<Work extends object>(start: () => Worker, watch: Watc
   });
 }
 
-function begin<Work>(start: () => Worker): Running<Work> {
+function begin<Work>(start: () => Worker, died: () => void): Running<Work> {
   const worker = start();
-  let lose: () => void = () => undefined;
-  const lost = new Promise<never>((_, reject) => (lose = () => reject(new Lost())));
-  worker.addEventListener('error', lose);
-  worker.addEventListener('messageerror', lose);
-  // Nobody may be waiting when it dies.
-  lost.catch(() => undefined);
+  const waiting = new Set<(lost: Lost) => void>();
+  worker.addEventListener('error', died);
+  worker.addEventListener('messageerror', died);
   const remote = wrap<Work>(worker);
   let over = false;
   const end = (): void => {
     if (over) return;
     over = true;
+    for (const give of waiting) give(new Lost());
     remote[releaseProxy]();
     worker.terminate();
-    lose();
   };
-  return { remote, lost, end };
+  return { remote, waiting, end };
 }
 
-/** Waits for a sign: `lasted` rejects when none came for so many milliseconds. */
-function silenceOf(limit: number): { lasted: Promise<never>; broken: () => void; over: () => void } {
+/** Waits for a sign: gives up when none came for so many milliseconds. */
+function silenceOf(limit: number, give: (lost: Lost) => void): { broken: () => void; over: () => void } {
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let reject: (error: Error) => void = () => undefined;
-  const lasted = new Promise<never>((_, fail) => (reject = fail));
   const over = (): void => clearTimeout(timer);
   const broken = (): void => {
     over();
-    timer = setTimeout(() => reject(new Lost()), limit);
+    timer = setTimeout(() => give(new Lost()), limit);
   };
   broken();
-  return { lasted, broken, over };
+  return { broken, over };
 }
