@@ -109,6 +109,56 @@ describe('a passage somebody else wrote', () => {
     expect(await stage.chosen('Direction')).toBe('up');
   });
 
+  it('tells how far it has come with a long part, and is stopped when the best way is enough', async () => {
+    // A part of 1,600 notes, drawn by a rule so that no two bars are alike for long.
+    const names = [
+      'A,',
+      'B,',
+      'C',
+      'D',
+      'E',
+      'F',
+      'G',
+      'A',
+      'B',
+      'c',
+      'd',
+      'e',
+      'f',
+      'g',
+      'a',
+      'b',
+      "c'",
+      "d'",
+      "e'",
+      "f'",
+      "g'",
+    ];
+    let place = 7;
+    const bars = Array.from({ length: 200 }, (_, bar) =>
+      Array.from({ length: 8 }, (_, k) => {
+        place = Math.min(20, Math.max(0, place + [1, 1, -2, 4, -1, -4, 3, 1][(k * (1 + (bar % 5)) + bar) % 8]!));
+        return names[place];
+      }).join(''),
+    );
+    const tune = ['X:1', 'T:A long part', 'M:4/4', 'L:1/8', 'K:D', ...bars.map((bar) => `${bar}|`)].join('\n');
+    await stage.go('/passage');
+    await give('long.abc', tune);
+    await stage.sees('1600 notes');
+    const bar = await stage.find(By.css('progress[aria-label="Looking for other ways"]'));
+    await stage.until('it tells how far it has come', async () => Number(await bar.getAttribute('value')) >= 0.3);
+    await stage.click('Stop looking for other ways');
+    await stage.find(By.xpath('//button[.="Look for other ways"]'));
+    expect(await stage.driver.findElements(By.css('progress'))).toHaveLength(0);
+    // What is known stays; and the engine answers again at once.
+    await stage.sees('1600 notes');
+    await stage.choose('Last bar', '8');
+    await stage.sees('64 notes');
+    await stage.until('other ways of the eight bars', async () =>
+      /64 notes, \d+ shifts?, [2-8] ways/.test(await stage.text(By.css('article'))),
+    );
+  });
+
   it('says what is wrong with a file that is none, and with notes the instrument has not', async () => {
     await stage.go('/passage');
     await give('letter.xml', '<html><body>hello</body></html>');
