@@ -86,7 +86,8 @@ const SPEAKING = [
 
 /** True where some count speaks for a way against another. */
 export function speaksFor(one: Counts, other: Counts): boolean {
-  return SPEAKING.some((count) => one[count] < other[count]);
+  for (const count of SPEAKING) if (one[count] < other[count]) return true;
+  return false;
 }
 
 /** True for a way no teacher would ask for beside a better one: half position where first serves, an open string under a high hand. */
