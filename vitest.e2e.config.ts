@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 import { AS_NODE_DOES } from './vitest.config.ts';
 
 /** Tests that play or hear in real time: another browser beside them would take the time away. */
-const IN_TIME = ['tests/e2e/{ear,hear,listen}.e2e.ts'];
+const IN_TIME = ['tests/e2e/{ear,listen}.e2e.ts'];
 
 export default defineConfig({
   test: {
