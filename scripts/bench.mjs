@@ -15,3 +15,4 @@ if (run(PROGRAMS.vite, ['build', '--logLevel', 'warn']) !== 0) giveUp('The appli
 if (runScript('bench/browser.ts') !== 0) giveUp('The page’s benchmark failed.');
 if (runScript('bench/opening.ts') !== 0) giveUp('The benchmark of opening failed.');
 if (runScript('bench/library.ts') !== 0) giveUp('The library’s benchmark failed.');
+if (runScript('bench/studio.ts') !== 0) giveUp('The benchmark of a big studio failed.');

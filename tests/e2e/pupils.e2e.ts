@@ -68,6 +68,36 @@ describe('pupils', () => {
   beforeEach(() => stage.fresh());
   afterAll(() => stage.close());
 
+  it('one study of three hundred is set, by the mouse and by keys', async () => {
+    await keepStudy(stage, 'instrument=violin&tonic=A&octaves=1&start=A4');
+    await stage.driver.executeAsyncScript(`
+      const done = arguments[arguments.length - 1];
+      indexedDB.open('step-ladder').onsuccess = ({ target: { result: db } }) => {
+        const work = db.transaction(['studies', 'listed'], 'readwrite');
+        for (const store of ['studies', 'listed']) {
+          work.objectStore(store).getAll().onsuccess = ({ target }) => {
+            for (let k = 0; k < 300; k += 1) work.objectStore(store).put({ ...target.result[0], id: 'copy-' + k, name: 'Study ' + k }, 'copy-' + k);
+          };
+        }
+        work.oncomplete = () => { db.close(); done(); };
+      };`);
+    await add(stage, 'Nele');
+    const list = await stage.find(By.css('select[aria-label="A study to set"]'));
+    await list.click();
+    expect(await list.findElements(By.css('option'))).toHaveLength(302);
+    await stage.choose('A study to set', 'Study 217');
+    await stage.click('Set it');
+    await stage.find(By.xpath('//a[contains(., "Study 217")]'));
+    // By keys, on a page opened afresh: the list is whole as soon as it is reached, and finds what is typed.
+    await stage.driver.navigate().refresh();
+    const again = await stage.find(By.css('select[aria-label="A study to set"]'));
+    await stage.driver.executeScript('arguments[0].focus();', again);
+    await again.sendKeys('Study 133');
+    await stage.until('the study typed', async () => (await stage.chosen('A study to set')) === 'Study 133');
+    await stage.click('Set it');
+    await stage.find(By.xpath('//a[contains(., "Study 133")]'));
+  });
+
   it('a week goes from the lesson home and back: heard, set, practised, read in once, and gone when deleted', async () => {
     await stage.go('/pupils');
     await day(stage, '2026-03-05');

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { counted } from '../../core/base/words.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
@@ -118,8 +118,13 @@ function Week({ pupils, held }: { pupils: readonly Pupil[]; held: Held }) {
   );
 }
 
+/** Rows that fill a window. */
+const FIRST_ROWS = 30;
+
 function PupilTable({ roll: { pupils, assignments }, held }: { roll: Roll; held: Held }) {
   const now = today();
+  // Of a long list the first stand at once, the rest while the page goes on answering.
+  const shown = useDeferredValue(pupils, pupils.slice(0, FIRST_ROWS));
   const last = useMemo(() => {
     const days = new Map<string, string>();
     for (const { pupil, date } of held ?? []) if (date > (days.get(pupil) ?? '')) days.set(pupil, date);
@@ -144,7 +149,7 @@ function PupilTable({ roll: { pupils, assignments }, held }: { roll: Roll; held:
         </tr>
       </thead>
       <tbody>
-        {pupils.map((pupil) => {
+        {shown.map((pupil) => {
           const set = sets.get(pupil.id) ?? 0;
           return (
             <tr key={pupil.id} className="border-b border-rule align-baseline hover:bg-wash">

@@ -1,0 +1,132 @@
+// A big studio: how soon each of its screens stands, and the longest task of the page's thread meanwhile.
+import { playable } from '../src/core/study/playable.ts';
+import { listed } from '../src/core/study/listed-study.ts';
+import { ENGINE_VERSION } from '../src/core/study/saved-study.ts';
+import { CIRCLE } from '../src/core/theory/key-signature.ts';
+import { Stage } from '../tests/e2e/stage.ts';
+
+const line = (text: string): void => void process.stdout.write(`${text}\n`);
+
+const STUDIES = 3_000;
+const PUPILS = 200;
+const TRIES = 50;
+const SET = 6;
+const ROUNDS = 5;
+
+const at = '2026-03-02T10:00:00.000Z';
+const models = CIRCLE.major.map((tonic, k) => {
+  const { recipe, ways } = playable({ instrument: 'violin', tonic, octaves: 1 + (k % 2), ways: 1 });
+  const fingering = ways[0]!.fingers.map(({ string, finger }) => ({ string, finger }));
+  const study = {
+    id: 'study',
+    name: `${tonic} major`,
+    recipe,
+    fingering,
+    engine: ENGINE_VERSION,
+    highestPosition: '1st',
+  };
+  return { ...study, created: at, updated: at };
+});
+
+/** Puts a studio into the browser's own database, as the application would. */
+async function fill(stage: Stage): Promise<void> {
+  await stage.driver.executeAsyncScript(
+    `const [models, rows, STUDIES, PUPILS, TRIES, SET, done] = arguments;
+     const name = (k) => 'study-' + String(k).padStart(6, '0');
+     const day = (ago) => new Date(Date.now() - ago * 864e5).toISOString().slice(0, 10);
+     const updated = new Date().toISOString();
+     indexedDB.open('step-ladder').onsuccess = ({ target: { result: db } }) => {
+       const work = db.transaction(['studies', 'listed', 'pupils', 'assignments', 'attempts', 'lessons'], 'readwrite');
+       const put = (store, one) => work.objectStore(store).put(one, one.id);
+       for (let k = 0; k < STUDIES; k += 1) {
+         const own = { id: name(k), name: models[k % models.length].name + ' ' + k, updated: new Date(1.77e12 + k * 1000).toISOString() };
+         put('studies', { ...models[k % models.length], ...own });
+         put('listed', { ...rows[k % rows.length], ...own });
+       }
+       for (let p = 0; p < PUPILS; p += 1) {
+         const pupil = 'pupil-' + p;
+         put('pupils', { id: pupil, name: 'Pupil ' + p, instrument: 'violin', smallHand: false, ladder: 'usual', grade: { syllabus: 'lindenfeld-board', grade: 'grade-2' },
+           exam: new Date(Date.now() + 40 * 864e5).toISOString().slice(0, 10), lessonDay: p % 7, practice: { minutes: 20, restDays: [0] }, tempo: {}, notes: '', created: updated, updated });
+         for (let s = 0; s < SET; s += 1) {
+           put('assignments', { id: 'set-' + p + '-' + s, pupil, study: name((p * SET + s) % STUDIES), set: day(40), target: { bpm: 60, perBeat: 2 }, words: '', updated });
+         }
+         for (let t = 0; t < TRIES; t += 1) {
+           put('attempts', { id: 'try-' + p + '-' + t, pupil, study: name((p * SET + (t % SET)) % STUDIES), rung: 'whole', date: day(40 - Math.floor(t * 0.8)), bpm: 50 + (t % 12), result: ['clean', 'clean', 'shaky', 'missed'][t % 4], seconds: 60 });
+         }
+       }
+       work.oncomplete = () => { db.close(); done(); };
+     };`,
+    models,
+    models.map(listed),
+    STUDIES,
+    PUPILS,
+    TRIES,
+    SET,
+  );
+}
+
+/** Every screen of the studio, and by what it is known to stand. */
+const SCREENS = [
+  ['the library', '/', 'tbody th a'],
+  ['the pupils', '/pupils', 'main a[href="/pupils/pupil-7"]'],
+  ['a pupil', '/pupils/pupil-7', 'section, figure'],
+  ['a pupil, charts drawn', '/pupils/pupil-8', 'figure svg'],
+  ['a lesson', '/pupils/pupil-7/lesson', '.music svg .note'],
+  ['the practice room', '/pupils/pupil-7/practice', '.music svg .note'],
+  ['the sheet of a week', '/pupils/pupil-7/sheet', '.study-of-week svg .note'],
+] as const;
+
+/** Goes there within the application and notes when the screen stands; `window.tasks` holds the long tasks meanwhile. */
+const GO = `
+  const [path, selector, done] = arguments;
+  window.tasks = [];
+  window.watching ??= new PerformanceObserver((list) => window.tasks.push(...list.getEntries().map((one) => one.duration)));
+  window.watching.observe({ entryTypes: ['longtask'] });
+  const begun = performance.now();
+  const stands = () => {
+    if (!document.querySelector(selector)) return false;
+    requestAnimationFrame(() => setTimeout(() => { const took = performance.now() - begun; setTimeout(() => done([took, Math.max(0, ...window.tasks)]), 700); }));
+    return true;
+  };
+  history.pushState({}, '', path);
+  dispatchEvent(new PopStateEvent('popstate', { state: {} }));
+  requestAnimationFrame(() => {
+    if (stands()) return;
+    const seen = new MutationObserver(() => { if (stands()) seen.disconnect(); });
+    seen.observe(document, { subtree: true, childList: true });
+  });`;
+
+const middle = (numbers: readonly number[]): number => numbers.toSorted((a, b) => a - b)[numbers.length >> 1] ?? NaN;
+
+line(
+  `\nA studio of ${PUPILS} pupils, ${PUPILS * TRIES} tries, ${STUDIES} studies; middle of ${ROUNDS} visits after a first`,
+);
+const stage = await Stage.open();
+try {
+  await stage.go('/');
+  await stage.sees('Nothing here yet.');
+  await fill(stage);
+  const seen = new Map<string, { took: number[]; longest: number[] }>();
+  for (let round = 0; round <= ROUNDS; round += 1) {
+    for (const [name, path, selector] of SCREENS) {
+      // From a page that shows nothing of the studio.
+      await stage.driver.executeAsyncScript(GO, '/nowhere', 'a[href="/"].underline');
+      const [took, longest] = await stage.driver.executeAsyncScript<[number, number]>(GO, path, selector);
+      const one = seen.get(name) ?? { took: [], longest: [] };
+      seen.set(name, one);
+      // On the first visit the code of a screen is loaded, too.
+      if (round === 0) line(`  first, ${name}: ${took.toFixed(0)} ms, longest task ${longest.toFixed(0)} ms`);
+      else {
+        one.took.push(took);
+        one.longest.push(longest);
+      }
+    }
+  }
+  for (const [name, { took, longest }] of seen) {
+    line(
+      `  ${name}: ${middle(took).toFixed(0)} ms (asked: at most 500), longest task ${middle(longest).toFixed(0)} ms (asked: at most 100)`,
+    );
+  }
+} finally {
+  await stage.close();
+}
