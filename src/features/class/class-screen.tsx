@@ -80,7 +80,7 @@ function Plan({ record }: { record: ClassRecord }) {
   return (
     <article className="class-plan">
       <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1">
-        <h1 className="max-w-full min-w-60 flex-auto text-3xl">
+        <h1 className="max-w-full min-w-60 flex-auto text-2xl sm:text-3xl">
           <input
             aria-label="Name of the class"
             key={name}

@@ -165,7 +165,7 @@ function PupilTable({ roll: { pupils, assignments }, held }: { roll: Roll; held:
                   {pupil.lessonDay === undefined ? '' : `, ${weekdayName(pupil.lessonDay)}`}
                 </span>
               </th>
-              <td className="hidden py-2 pr-4 sm:table-cell">{counted(set, 'study', 'studies')}</td>
+              <td className="hidden py-2 pr-4 whitespace-nowrap sm:table-cell">{counted(set, 'study', 'studies')}</td>
               <td className="py-2 pr-4">{held ? lastWords(last.get(pupil.id), now) : null}</td>
               <td className="hidden py-2 pr-4 md:table-cell">
                 {pupil.exam === undefined ? '' : `${dayWords(pupil.exam)}, ${untilWords(daysBetween(now, pupil.exam))}`}

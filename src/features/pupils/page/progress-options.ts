@@ -51,21 +51,25 @@ export function weeksOf(
 const DASHES = ['solid', 'dashed', 'dotted'] as const;
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond', 'emptyCircle', 'emptyRect'] as const;
 
+/** The name of an axis runs along it: over it the names of the studies stand. */
+const BESIDE = { nameLocation: 'middle', nameRotate: 90, nameTextStyle: { color: INK } } as const;
+
 /** The tempo of each study over the weeks, in ink alone, over bars of minutes. */
 export function progress(weeks: readonly WeekOfPractice[], titles: readonly string[]): Option {
   return {
     animation: false,
     textStyle: { fontFamily: FACE, color: INK, fontSize: 14 },
-    grid: { left: 50, right: 50, top: 20 + 24 * Math.ceil((titles.length + 1) / 3), bottom: 40 },
+    grid: { left: 58, right: 58, top: 20 + 24 * Math.ceil((titles.length + 1) / 3), bottom: 40 },
     legend: { top: 0, textStyle: { color: INK, fontSize: 14 } },
     tooltip: { trigger: 'axis', renderMode: 'richText' },
     xAxis: { type: 'category', data: weeks.map(({ monday }) => monday.slice(5)), axisLabel: { color: INK } },
     yAxis: [
-      { type: 'value', name: 'beats a minute', nameTextStyle: { color: INK }, axisLabel: { color: INK }, min: 0 },
+      { type: 'value', name: 'beats a minute', ...BESIDE, nameGap: 36, axisLabel: { color: INK }, min: 0 },
       {
         type: 'value',
         name: 'minutes a week',
-        nameTextStyle: { color: INK },
+        ...BESIDE,
+        nameGap: 38,
         axisLabel: { color: INK },
         splitLine: { show: false },
       },
