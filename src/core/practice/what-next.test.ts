@@ -34,6 +34,11 @@ describe('what to learn next', () => {
     expect(keys.some((key) => key.startsWith('shift up'))).toBe(true);
     expect(keys.some((key) => key.startsWith('position'))).toBe(true);
     expect(keys).not.toContain('sharp 4');
+    const words = (more: object): string[] => thingsIn(violin('C', 'C4', more)).map((thing) => thing.words);
+    expect(words({})).toContain('the major scale');
+    expect(words({ figure: 'arpeggio' })).toContain('the major chord');
+    expect(words({ figure: 'arpeggio', form: 'dominant-7' })).toContain('the dominant seventh chord');
+    expect(words({ form: 'octatonic-half-whole' })).toContain('the octatonic scale, half step first');
     expect(newWords([{ key: 'a', words: 'third position', weight: 3 }])).toBe('One thing new: third position.');
   });
 });

@@ -51,9 +51,16 @@ export function thingsIn({ recipe, way, passage }: ScoredStudy): Thing[] {
   }
   const highest = Math.round((Math.max(...passage.notes.map(({ pitch }) => pitch.midi)) - passage.tonic.midi) / 12);
   for (let octave = 2; octave <= highest; octave += 1) add(`octave ${octave}`, octaveWords(octave), WEIGHTS.octave);
-  add(`form ${recipe.form}`, `the ${formOf(recipe.form).name}`, WEIGHTS.form);
+  add(`form ${recipe.form}`, formWords(recipe), WEIGHTS.form);
   if (recipe.figure !== 'scale') add(`figure ${recipe.figure}`, FIGURE_NAMES[recipe.figure], WEIGHTS.figure);
   return [...things.values()];
+}
+
+/** `the major scale`, `the octatonic scale, half step first`, `the dominant seventh chord`. */
+function formWords({ form, figure }: ScoredStudy['recipe']): string {
+  const { name, scale } = formOf(form);
+  const [first = name, ...more] = name.split(', ');
+  return [`the ${first} ${scale && figure !== 'arpeggio' ? 'scale' : 'chord'}`, ...more].join(', ');
 }
 
 /** A study a pupil might learn next, and what would be new in it. */

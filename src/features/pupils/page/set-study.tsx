@@ -14,17 +14,23 @@ export function SetStudy({ whole: { pupil, assignments } }: { whole: PupilWhole 
   const { set } = useSet(pupil);
   const [chosen, setChosen] = useState('');
   const known = new Set(assignments.filter(({ put }) => put === undefined).map(({ study }) => study));
-  const studies = (list.data?.studies ?? []).filter(
-    ({ instrument, id }) => instrument === pupil.instrument && !known.has(id),
-  );
+  const own = (list.data?.studies ?? []).filter(({ instrument }) => instrument === pupil.instrument);
+  const studies = own.filter(({ id }) => !known.has(id));
   const give = async (): Promise<void> => {
     const found = await readStudy(chosen);
     if (found.kind !== 'study') return;
     await set([found.study]);
     setChosen('');
   };
+  if (list.data === undefined) return null;
   if (studies.length === 0)
-    return <p className="mt-2 text-faint">Every study of the library for this instrument is set.</p>;
+    return (
+      <p className="mt-2 text-faint">
+        {own.length === 0
+          ? 'The library has no study for this instrument yet.'
+          : 'Every study of the library for this instrument is set.'}
+      </p>
+    );
   return (
     <p className="no-print mt-2 flex flex-wrap items-center gap-2">
       Set from the library{' '}
