@@ -7,11 +7,11 @@ import { engraver } from '../workers/engraver.ts';
  */
 export function headStart(path: string): void {
   const both = (): void => {
-    engraver()
-      .warm()
-      .catch(() => undefined);
+    // The engine first: until it has answered there is nothing to engrave.
     engine()
       .warm()
+      .catch(() => undefined)
+      .then(() => engraver().warm())
       .catch(() => undefined);
   };
   if (path.startsWith('/studies/')) both();
