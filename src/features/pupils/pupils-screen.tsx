@@ -27,8 +27,13 @@ const LONG_UNHEARD = 14;
 export function PupilsScreen() {
   const roll = useRoll();
   const held = useHeld();
-  // Whoever opens a pupil next waits for less.
-  useEffect(() => void coach().warm(), []);
+  // Whoever opens a pupil next waits for less; the list comes first.
+  const stands = roll.data !== undefined;
+  useEffect(() => {
+    if (!stands) return undefined;
+    const soon = setTimeout(() => void coach().warm(), 300);
+    return () => clearTimeout(soon);
+  }, [stands]);
   const keep = useKeepPupilRecords();
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
