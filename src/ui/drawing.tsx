@@ -28,13 +28,23 @@ export function Drawing({ option, label }: { option: Option; label: string }) {
   useEffect(() => {
     const element = place.current;
     if (!element) return undefined;
-    const chart = init(element, undefined, { renderer: 'svg' });
-    chart.setOption(option);
-    const observer = new ResizeObserver(() => chart.resize());
-    observer.observe(element);
+    let undo = (): void => undefined;
+    // In a turn of its own: what goes before it, the reading of this code among it, has been long enough.
+    const soon = setTimeout(() => {
+      const chart = init(element, undefined, { renderer: 'svg' });
+      chart.setOption(option);
+      const observer = new ResizeObserver(() => {
+        if (element.clientWidth !== chart.getWidth()) chart.resize();
+      });
+      observer.observe(element);
+      undo = () => {
+        observer.disconnect();
+        chart.dispose();
+      };
+    });
     return () => {
-      observer.disconnect();
-      chart.dispose();
+      clearTimeout(soon);
+      undo();
     };
   }, [option]);
   return <div ref={place} role="img" aria-label={label} className="h-80 w-full max-w-4xl" />;
