@@ -1,12 +1,7 @@
-import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
 import type { BarSeriesOption, LineSeriesOption, ScatterSeriesOption } from 'echarts/charts';
-import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components';
-import { init, use as takeParts, type ComposeOption } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
-
-takeParts([BarChart, ScatterChart, LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
+import type { ComposeOption } from 'echarts/core';
+import { useEffect, useRef, useState } from 'react';
 
 /** What a chart is drawn from. */
 export type Option = ComposeOption<
@@ -22,16 +17,29 @@ export type Option = ComposeOption<
 export const INK = 'currentColor';
 export const FACE = "'Alegreya Sans', sans-serif";
 
-/** A chart in ink: drawn as SVG, so that it prints sharp. */
+const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+
+/** The code that draws charts: half a megabyte, read in two turns, and a third before the first is drawn. */
+async function chartParts(): Promise<typeof import('./chart-parts.ts')> {
+  await import('echarts/core');
+  await turn();
+  const parts = await import('./chart-parts.ts');
+  await turn();
+  return parts;
+}
+
+/** A chart in ink. */
 export function Drawing({ option, label }: { option: Option; label: string }) {
   const place = useRef<HTMLDivElement>(null);
+  const [failed, setFailed] = useState(false);
   useEffect(() => {
-    const element = place.current;
-    if (!element) return undefined;
+    let wanted = true;
     let undo = (): void => undefined;
-    // In a turn of its own: what goes before it, the reading of this code among it, has been long enough.
-    const soon = setTimeout(() => {
-      const chart = init(element, undefined, { renderer: 'svg' });
+    const draw = async (): Promise<void> => {
+      const { chartIn } = await chartParts();
+      const element = place.current;
+      if (!element || !wanted) return;
+      const chart = chartIn(element);
       chart.setOption(option);
       const observer = new ResizeObserver(() => {
         if (element.clientWidth !== chart.getWidth()) chart.resize();
@@ -41,11 +49,17 @@ export function Drawing({ option, label }: { option: Option; label: string }) {
         observer.disconnect();
         chart.dispose();
       };
-    });
+    };
+    draw().catch(() => setFailed(true));
     return () => {
-      clearTimeout(soon);
+      wanted = false;
       undo();
     };
   }, [option]);
-  return <div ref={place} role="img" aria-label={label} className="h-80 w-full max-w-4xl" />;
+  return (
+    <>
+      <div ref={place} role="img" aria-label={label} className="h-80 w-full max-w-4xl [contain:inline-size]" />
+      {failed ? <p role="alert">The chart cannot be drawn; reload the page to try again.</p> : null}
+    </>
+  );
 }

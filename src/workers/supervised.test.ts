@@ -4,6 +4,8 @@ import { supervised, WorkerTrouble } from './supervised.ts';
 
 const ENGINE = {
   double: (count: number): number => 2 * count,
+  /** What it was given, one place after the other. */
+  places: (...given: unknown[]): string[] => given.map(String),
   refuse: (): never => {
     throw new RangeError('no such thing');
   },
@@ -65,6 +67,12 @@ describe('a worker as a thing that can die', () => {
     expect(await Promise.all([calls.double(2), calls.double(5)])).toEqual([4, 10]);
     await expect(calls.refuse()).rejects.toThrow('no such thing');
     expect(starts()).toBe(1);
+  });
+
+  it('is given everything in its place, what is left out too, and no signal', async () => {
+    const { calls } = started([]);
+    expect(await calls.places(1, undefined, 3)).toEqual(['1', 'undefined', '3']);
+    expect(await calls.places(undefined, 2, new AbortController().signal)).toEqual(['undefined', '2']);
   });
 
   it('that dies is started again and asked again, for every call that waited', async () => {

@@ -76,7 +76,7 @@ export function supervised<Work extends object>(start: () => Worker, watch: Watc
 
   const call = async (name: keyof Work, all: readonly unknown[]): Promise<unknown> => {
     const signal = all.find((one) => one instanceof AbortSignal);
-    const given = all.filter((one) => one !== signal);
+    const given = all.filter((one) => !(one instanceof AbortSignal));
     for (let tries = 0; ; tries += 1) {
       signal?.throwIfAborted();
       const one = (running ??= begun());
