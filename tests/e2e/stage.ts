@@ -309,6 +309,8 @@ export class Stage {
           return true;
         }
       }
+      // A long list is whole once it is reached.
+      await this.driver.executeScript('arguments[0].focus();', select);
       return false;
     });
   }
