@@ -1,5 +1,6 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
+import { median } from '../src/core/base/median.ts';
 import { passageOf } from '../src/core/passage/from-ask.ts';
 import { INSTRUMENTS } from '../src/core/instruments/instruments.ts';
 import { sweepForward } from '../src/core/fingering/search/lattice.ts';
@@ -49,8 +50,7 @@ function ratio(one: () => unknown, other: () => unknown): number {
     for (; performance.now() - start < 200; runs += 1) work();
     return (performance.now() - start) / runs;
   };
-  const ratios = Array.from({ length: 10 }, () => turn(one) / turn(other)).slice(1);
-  return ratios.sort((a, b) => a - b)[4] as number;
+  return median(Array.from({ length: 10 }, () => turn(one) / turn(other)).slice(1));
 }
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);

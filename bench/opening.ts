@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
+import { median } from '../src/core/base/median.ts';
 import { Stage } from '../tests/e2e/stage.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -84,16 +85,13 @@ async function bare(): Promise<number> {
   }
 }
 
-const middle = (numbers: readonly number[]): number =>
-  numbers.toSorted((a, b) => a - b)[Math.floor(numbers.length / 2)] ?? Number.NaN;
-
 const visits: Awaited<ReturnType<typeof visit>>[] = [];
 const words: number[] = [];
 for (let round = 0; round < ROUNDS; round += 1) {
   words.push(await bare());
   visits.push(await visit());
 }
-const word = middle(words);
+const word = median(words);
 line(
   `\nOpening a study of three octaves, middle of ${ROUNDS} browsers; a bare page shows its word after ${word.toFixed(0)} ms`,
 );
@@ -102,8 +100,8 @@ for (const [name, of] of [
   ['again, all at hand', 'again'],
   ['a kept study, from the library', 'kept'],
 ] as const) {
-  const fingering = middle(visits.map((one) => one[of].fingering));
-  const score = middle(visits.map((one) => one[of].score));
+  const fingering = median(visits.map((one) => one[of].fingering));
+  const score = median(visits.map((one) => one[of].score));
   line(
     `  ${name}: fingering ${fingering.toFixed(0)} ms (${(fingering / word).toFixed(1)} times the bare page), score ${score.toFixed(0)} ms (${(score / word).toFixed(1)})`,
   );

@@ -1,4 +1,5 @@
 // A big studio: how soon each of its screens stands, and the longest task of the page's thread meanwhile.
+import { median } from '../src/core/base/median.ts';
 import { playable } from '../src/core/study/playable.ts';
 import { listed } from '../src/core/study/listed-study.ts';
 import { ENGINE_VERSION } from '../src/core/study/saved-study.ts';
@@ -96,8 +97,6 @@ const GO = `
     seen.observe(document, { subtree: true, childList: true });
   });`;
 
-const middle = (numbers: readonly number[]): number => numbers.toSorted((a, b) => a - b)[numbers.length >> 1] ?? NaN;
-
 line(
   `\nA studio of ${PUPILS} pupils, ${PUPILS * TRIES} tries, ${STUDIES} studies; middle of ${ROUNDS} visits after a first`,
 );
@@ -129,7 +128,7 @@ try {
   }
   for (const [name, { took, longest }] of seen) {
     line(
-      `  ${name}: ${middle(took).toFixed(0)} ms (asked: at most 500), longest task ${middle(longest).toFixed(0)} ms (asked: at most 100)`,
+      `  ${name}: ${median(took).toFixed(0)} ms (asked: at most 500), longest task ${median(longest).toFixed(0)} ms (asked: at most 100)`,
     );
   }
 } finally {

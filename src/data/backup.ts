@@ -1,3 +1,4 @@
+import { unheard, type OnProgress } from '../core/base/progress.ts';
 import { backupPieces, readingBackup, type Kept, type Unreadable } from '../core/library/backup.ts';
 import { mergeBackup, STORED, type Merge } from '../core/library/backup-merge.ts';
 import { listed } from '../core/study/listed-study.ts';
@@ -10,11 +11,6 @@ import { LADDERS_KEPT, readAllPupils, readLadders } from './pupils.ts';
 import { tellOthers } from './other-tabs.ts';
 import { readSchools, SCHOOLS_KEPT } from './schools.ts';
 import { CALLS, readMockCalls, readSyllabuses, SYLLABUSES } from './syllabuses.ts';
-
-/** Told how far a long work has come, 0 to 1; throws where it is to stop. */
-export type OnProgress = (share: number) => void;
-
-const unheard: OnProgress = () => undefined;
 
 /** A long work was stopped by the teacher. */
 export class Stopped extends Error {

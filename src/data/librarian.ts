@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
 import { supervised } from '../workers/supervised.ts';
-import type { OnProgress } from './backup.ts';
+import type { OnProgress } from '../core/base/progress.ts';
 import type { Librarian } from './librarian.worker.ts';
 import { currentStudio } from './studio.ts';
 

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { mergeWords } from '../core/library/backup-merge.ts';
-import { exportLibrary, importLibrary, Stopped, type OnProgress } from './backup.ts';
+import type { OnProgress } from '../core/base/progress.ts';
+import { exportLibrary, importLibrary, Stopped } from './backup.ts';
 import { actFor, type Studio } from './studio.ts';
 
 let stopped = false;

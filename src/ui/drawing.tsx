@@ -2,6 +2,7 @@ import type { BarSeriesOption, LineSeriesOption, ScatterSeriesOption } from 'ech
 import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components';
 import type { ComposeOption } from 'echarts/core';
 import { useEffect, useRef, useState } from 'react';
+import type { chartIn } from './chart-parts.ts';
 
 /** What a chart is drawn from. */
 export type Option = ComposeOption<
@@ -31,31 +32,33 @@ async function chartParts(): Promise<typeof import('./chart-parts.ts')> {
 /** A chart in ink. */
 export function Drawing({ option, label }: { option: Option; label: string }) {
   const place = useRef<HTMLDivElement>(null);
+  const [chart, setChart] = useState<ReturnType<typeof chartIn>>();
   const [failed, setFailed] = useState(false);
   useEffect(() => {
     let wanted = true;
     let undo = (): void => undefined;
-    const draw = async (): Promise<void> => {
-      const { chartIn } = await chartParts();
+    const begin = (parts: Awaited<ReturnType<typeof chartParts>>): void => {
       const element = place.current;
       if (!element || !wanted) return;
-      const chart = chartIn(element);
-      chart.setOption(option);
+      const begun = parts.chartIn(element);
       const observer = new ResizeObserver(() => {
-        if (element.clientWidth !== chart.getWidth()) chart.resize();
+        if (element.clientWidth !== begun.getWidth()) begun.resize();
       });
       observer.observe(element);
       undo = () => {
         observer.disconnect();
-        chart.dispose();
+        begun.dispose();
       };
+      setChart(begun);
     };
-    draw().catch(() => setFailed(true));
+    chartParts().then(begin, () => setFailed(true));
     return () => {
       wanted = false;
       undo();
+      setChart(undefined);
     };
-  }, [option]);
+  }, []);
+  useEffect(() => chart?.setOption(option, { notMerge: true }), [chart, option]);
   return (
     <>
       <div ref={place} role="img" aria-label={label} className="h-80 w-full max-w-4xl [contain:inline-size]" />

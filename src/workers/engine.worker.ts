@@ -5,7 +5,7 @@ import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
 import { granted, type Outcome } from '../core/base/outcome.ts';
-import type { Told } from '../core/base/progress.ts';
+import type { OnProgress } from '../core/base/progress.ts';
 import { withBookLine } from '../core/book/with-book.ts';
 import { foundIn, type FoundStudy } from '../core/passage/found.ts';
 import type { ReadMusic } from '../core/passage/read/read-music.ts';
@@ -70,9 +70,9 @@ const engine = {
   passage(
     read: ReadMusic,
     ask: PassageAsk,
-    told?: Told,
+    onProgress?: OnProgress,
   ): Outcome<PassageStudy & { readonly found: readonly FoundStudy[] }> {
-    const study = passageStudy(read, ask, memory, told);
+    const study = passageStudy(read, ask, memory, onProgress);
     if (!study.ok) return study;
     const { passage, recipe } = study.value.study;
     return granted({ ...study.value, found: foundIn(passage, recipe.instrument) });

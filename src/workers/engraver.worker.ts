@@ -1,3 +1,4 @@
+import type { OnProgress } from '../core/base/progress.ts';
 import { INSTRUMENT_TABLE } from '../core/instruments/instruments.ts';
 import { expose } from 'comlink';
 import type { VerovioToolkit } from 'verovio/esm';
@@ -200,7 +201,7 @@ const engraver = {
   },
 
   /** A grade's book: cover, contents, the studies, an arpeggio after its scale, the checklist; none when stopped. */
-  async book(book: Book, size: PaperSize, onProgress: (share: number) => void): Promise<Uint8Array | undefined> {
+  async book(book: Book, size: PaperSize, onProgress: OnProgress): Promise<Uint8Array | undefined> {
     bookStopped = false;
     const [verovio, { Press }, { faces }, { studyInBook }] = await Promise.all([
       ready(),

@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import type { OnProgress } from '../core/base/progress.ts';
 import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
 import { recipeFor } from '../core/grading/asked-study.ts';
 import { featuresOf, type Features } from '../core/grading/difficulty.ts';
@@ -73,14 +74,14 @@ const grader = {
     asks: readonly Ask[],
     school: string | undefined,
     book: readonly BookEntry[],
-    onProgress?: (share: number) => void,
+    onProgress?: OnProgress,
   ): Promise<Made[] | undefined> {
     makingStopped = false;
     return run(making(asks, school, book), onProgress, () => makingStopped);
   },
 
   /** Fits a model to a section; the same section is fitted once. */
-  async fit(section: Section, onProgress?: (share: number) => void): Promise<Fitted | undefined> {
+  async fit(section: Section, onProgress?: OnProgress): Promise<Fitted | undefined> {
     const key = JSON.stringify(section);
     const known = fits.get(key);
     if (known) return known;
@@ -100,7 +101,7 @@ const grader = {
   },
 
   /** Reads a page of a teacher's own fingerings, each line checked. */
-  async readBook(text: string, onProgress?: (share: number) => void): Promise<BookLine[]> {
+  async readBook(text: string, onProgress?: OnProgress): Promise<BookLine[]> {
     return (await run(readBook(text, memory), onProgress)) ?? [];
   },
 

@@ -1,4 +1,5 @@
 import { expose, transfer } from 'comlink';
+import type { OnProgress } from '../core/base/progress.ts';
 import { bowedSound, RATE } from '../core/listening/bowed-sound.ts';
 import { follower, NAMED, type Follower, type Sign } from '../core/listening/follower.ts';
 import { heardNotes } from '../core/listening/heard-notes.ts';
@@ -132,12 +133,7 @@ function given(taken: Taken, rate: number, from: number): Sound {
 /** Hears recordings and microphones, off the page's thread. */
 const listener = {
   /** Compares a recording with a study; nothing where it was stopped. */
-  async hear(
-    study: ScoredStudy,
-    sound: Sound,
-    hearing: Hearing,
-    onProgress: (share: number) => void,
-  ): Promise<Report | undefined> {
+  async hear(study: ScoredStudy, sound: Sound, hearing: Hearing, onProgress: OnProgress): Promise<Report | undefined> {
     const turn = (latest += 1);
     const work = listening(study, sound, hearing);
     for (let step = work.next(); ; step = work.next()) {

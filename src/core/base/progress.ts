@@ -1,10 +1,10 @@
-/** Is told how far a long piece of work has come: a share of it, from 0 to 1, never less than the last. */
-export type Told = (share: number) => void;
+/** Is told how far a long piece of work has come: a share of it, from 0 to 1, never less than the last; may throw to stop it. */
+export type OnProgress = (share: number) => void;
 
 /** Tells nobody. */
-export const UNTOLD: Told = () => undefined;
+export const unheard: OnProgress = () => undefined;
 
 /** Progress of a part of some work, which begins at one share of the whole and ends at another. */
-export function partOf(told: Told, from: number, to: number): Told {
-  return (share) => told(from + (to - from) * share);
+export function partOf(onProgress: OnProgress, from: number, to: number): OnProgress {
+  return (share) => onProgress(from + (to - from) * share);
 }

@@ -1,5 +1,5 @@
 import { refused, type Outcome } from '../base/outcome.ts';
-import { partOf, UNTOLD, type Told } from '../base/progress.ts';
+import { partOf, unheard, type OnProgress } from '../base/progress.ts';
 import type { RefusalCode } from '../base/refusal.ts';
 import type { Finger, Reach } from '../instruments/frame.ts';
 import { positionName } from '../instruments/position.ts';
@@ -61,7 +61,7 @@ export interface Way {
 
 /**
  * Up to `count` fingerings of a passage, cheapest first, each genuinely different. What the engine
- * remembers from passage to passage is the caller's to keep; of a long passage `told` hears how far it has come.
+ * remembers from passage to passage is the caller's to keep; of a long passage `onProgress` hears how far it has come.
  * Refuses where rules, strings, positions or pins leave no hand that can play it, naming the rule
  * that would have to give.
  */
@@ -69,16 +69,16 @@ export function fingerPassage(
   task: Task,
   count: number,
   memory: EngineMemory = new EngineMemory(),
-  told: Told = UNTOLD,
+  onProgress: OnProgress = unheard,
 ): Outcome<readonly Way[]> {
   const posed = pose(task, memory);
   if (!posed.ok) return posed;
-  told(DONE.posed);
+  onProgress(DONE.posed);
   const choice = prepareChoice(posed.value, count);
   if (!choice) return culprit(task, memory);
-  told(DONE.swept);
+  onProgress(DONE.swept);
   const forms = count > 1 ? offeredForms(task, choice, memory) : [];
-  const found = chooseWays(choice, forms, task, count, partOf(told, DONE.swept, DONE.spelled));
+  const found = chooseWays(choice, forms, task, count, partOf(onProgress, DONE.swept, DONE.spelled));
   return { ok: true, value: found.map((way) => describe(way, task, posed.value)) };
 }
 

@@ -1,5 +1,5 @@
 import type { Outcome } from '../base/outcome.ts';
-import type { Told } from '../base/progress.ts';
+import type { OnProgress } from '../base/progress.ts';
 import { EngineMemory, fingerPassage, type Way } from '../fingering/fingering.ts';
 import { passageOf } from '../passage/from-ask.ts';
 import type { Passage } from '../passage/passage.ts';
@@ -22,14 +22,14 @@ export interface BuiltStudy {
 export function buildStudy(
   recipe: Recipe,
   memory: EngineMemory = new EngineMemory(),
-  told?: Told,
+  onProgress?: OnProgress,
 ): Outcome<BuiltStudy> {
   const passage = passageOf(recipe);
   if (!passage.ok) return passage;
   const ways =
     !recipe.music && isSeries(recipe.figure)
       ? fingerParts(recipe, passage.value, memory)
-      : fingerPassage(taskOf(recipe, passage.value), recipe.ways, memory, told);
+      : fingerPassage(taskOf(recipe, passage.value), recipe.ways, memory, onProgress);
   if (!ways.ok) return ways;
   return { ok: true, value: { recipe, passage: passage.value, ways: ways.value } };
 }

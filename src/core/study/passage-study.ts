@@ -1,5 +1,5 @@
 import type { Outcome } from '../base/outcome.ts';
-import type { Told } from '../base/progress.ts';
+import type { OnProgress } from '../base/progress.ts';
 import { choices } from '../base/words.ts';
 import { chordFits } from '../fingering/chord-fits.ts';
 import { EngineMemory } from '../fingering/fingering.ts';
@@ -37,11 +37,11 @@ export function passageStudy(
   read: ReadMusic,
   ask: PassageAsk,
   memory: EngineMemory = new EngineMemory(),
-  told?: Told,
+  onProgress?: OnProgress,
 ): Outcome<PassageStudy> {
   const recipe = passageRecipe(read, ask);
   if (!recipe.ok) return recipe;
-  const study = buildStudy(recipe.value.recipe, memory, told);
+  const study = buildStudy(recipe.value.recipe, memory, onProgress);
   if (!study.ok) return study;
   const { chosen, leftOut } = recipe.value;
   return { ok: true, value: { chosen, leftOut, study: study.value } };

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { fileName } from '../../core/base/file-name.ts';
-import { UNTOLD, type Told } from '../../core/base/progress.ts';
+import { unheard, type OnProgress } from '../../core/base/progress.ts';
 import { counted } from '../../core/base/words.ts';
 import { instrumentFor } from '../../core/instruments/instruments.ts';
 import { foundWords, type FoundStudy } from '../../core/passage/found.ts';
@@ -165,13 +165,19 @@ function passageKey({ file, name }: Opened, wanted: Wanted, rules: PassageAsk['r
   return ['passage', name, file.text.length, wanted, rules];
 }
 
-function useFingered(opened: Opened, wanted: Wanted, rules: PassageAsk['rules'], enabled = true, told: Told = UNTOLD) {
+function useFingered(
+  opened: Opened,
+  wanted: Wanted,
+  rules: PassageAsk['rules'],
+  enabled = true,
+  onProgress: OnProgress = unheard,
+) {
   const { file, name } = opened;
   const title = file.music.title ?? name.replace(/\.[^.]+$/, '');
   return useQuery({
     queryKey: passageKey(opened, wanted, rules),
     // What is no longer wanted is not worked out to its end.
-    queryFn: ({ signal }) => engine().passage(file.music, { ...askOf(wanted, title), rules }, told, signal),
+    queryFn: ({ signal }) => engine().passage(file.music, { ...askOf(wanted, title), rules }, onProgress, signal),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     enabled,

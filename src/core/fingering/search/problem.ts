@@ -34,10 +34,10 @@ export interface Task {
   readonly kin?: Passage | undefined;
 }
 
-/** What the search has to solve for a task; `plan` narrows it. */
-export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory, plan: Plan = NO_PLAN): Outcome<Problem> {
+/** What the search has to solve for a task. */
+export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory): Outcome<Problem> {
   const setting = settingOf(hand, passage.course, memory);
-  const rules = readRules(hand, passage, setting, plan);
+  const rules = readRules(hand, passage, setting);
   if (!rules.ok) return rules;
   const choices = choicesOf(passage, rules.value);
   if (!choices.ok) return choices;
@@ -46,27 +46,30 @@ export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory, p
     value: {
       setting,
       notes: choices.value,
-      steps: stepsOf(passage, rules.value, bows),
+      steps: held(stepsOf(passage, bows), rules.value.plan, choices.value),
       endsAtTop: passage.course === 'up',
     },
   };
 }
 
-/**
- * A problem narrowed by a plan that gives no open string the rules do not give; nothing where the plan leaves a note
- * no place. The same as asking for the plan at once, without reading the rules again.
- */
-export function narrowed(problem: Problem, { places, bound }: Plan): Problem | undefined {
+/** A problem narrowed by a plan, which gives no note what the rules do not; nothing where it leaves a note no place. */
+export function narrowed(problem: Problem, plan: Plan): Problem | undefined {
   const { setting, steps } = problem;
-  const notes = problem.notes.map((note, at) => (note.pinned ? note : asPlanned(note, places.get(at), setting.memory)));
-  if (notes.some(({ stopped, open }) => stopped.length + open.length === 0)) return undefined;
-  const held = steps.map((step, before) =>
-    bound.has(before + 1) && !notes[before]?.pinned && !notes[before + 1]?.pinned ? { ...step, bound: true } : step,
+  const notes = problem.notes.map((note, at) =>
+    note.pinned ? note : asPlanned(note, plan.places.get(at), setting.memory),
   );
-  return { ...problem, notes, steps: held };
+  if (notes.some(({ stopped, open }) => stopped.length + open.length === 0)) return undefined;
+  return { ...problem, notes, steps: held(steps, plan, notes) };
 }
 
-function readRules(hand: Hand, passage: Passage, setting: Setting, plan: Plan): Outcome<ChoiceRules> {
+/** Steps over which a plan keeps the hand. A pin beats the plan it stands in: its note may leave the hand. */
+function held(steps: readonly Step[], { bound }: Plan, notes: readonly NoteChoices[]): Step[] {
+  return steps.map((step, before) =>
+    bound.has(before + 1) && !notes[before]?.pinned && !notes[before + 1]?.pinned ? { ...step, bound: true } : step,
+  );
+}
+
+function readRules(hand: Hand, passage: Passage, setting: Setting): Outcome<ChoiceRules> {
   const { instrument } = setting;
   const names = instrument.strings.map((string) => string.name);
   const name = instrument.name.toLowerCase();
@@ -105,7 +108,7 @@ function readRules(hand: Hand, passage: Passage, setting: Setting, plan: Plan): 
       strings: [...new Set(strings)],
       openStrings: hand.openStrings,
       pins,
-      plan: bothPlans(bothPlans(groups.value, plan), chordPlan(passage, setting)),
+      plan: bothPlans(groups.value, chordPlan(passage, setting)),
     },
   };
 }
@@ -167,7 +170,7 @@ function groupPlan(groups: readonly string[] | undefined, hand: Hand, passage: P
   return { ok: true, value: { places, bound } };
 }
 
-function stepsOf(passage: Passage, { plan, pins }: ChoiceRules, bows: readonly BowPlace[] | undefined): Step[] {
+function stepsOf(passage: Passage, bows: readonly BowPlace[] | undefined): Step[] {
   const { notes, top, course } = passage;
   const highest = Math.max(...notes.map((note) => note.pitch.midi));
   return notes.slice(1).map((to, index) => {
@@ -182,8 +185,7 @@ function stepsOf(passage: Passage, { plan, pins }: ChoiceRules, bows: readonly B
         course !== 'free' && Math.abs(from.at - top) <= 3 && highest - Math.min(from.pitch.midi, to.pitch.midi) <= 5,
       wayDown: course === 'up-down' && to.at > top,
       edge: course !== 'free' && (to.at === top || from.at === top) && notes.length > 2,
-      // A pin beats the plan it stands in: its note may leave the hand.
-      bound: plan.bound.has(to.at) && !pins.has(to.at) && !pins.has(from.at),
+      bound: false,
       bow: bows?.[index] ?? 'any',
       leisure: leisureBefore(from, to),
     };

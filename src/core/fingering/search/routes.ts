@@ -5,7 +5,7 @@ import { bestPath, sweepForward } from './lattice.ts';
 import type { EngineMemory } from './memory.ts';
 import { mirroredLattice, rememberHands, type Pairing, type Readable } from './mirrored.ts';
 import { followsPlan, keepingShifts, type Plan } from './plan.ts';
-import { pairsOf, problemOf, type Problem, type Task } from './problem.ts';
+import { narrowed, pairsOf, problemOf, type Problem, type Task } from './problem.ts';
 import { candidatesOn, oneWayLattice } from './walk.ts';
 
 /** A lattice to search, and what its paths cost besides. */
@@ -36,8 +36,8 @@ export function pose(task: Task, memory: EngineMemory): Outcome<Posed> {
   const pairs = pairsOf(task.passage);
   const own = routesOf(problem.value, pairs, task);
   const kept = keptShiftsOf(task, memory);
-  const narrowed = kept && problemOf(task, memory, kept);
-  const keeping = narrowed?.ok ? routesOf(narrowed.value, pairs, task) : [];
+  const near = kept && narrowed(problem.value, kept);
+  const keeping = near ? routesOf(near, pairs, task) : [];
   const playable = kept && keeping.some((route) => Number.isFinite(sweepForward(route.lattice).best));
   if (!playable) return { ok: true, value: { problem: problem.value, routes: own } };
   const leaving = own.map((route) => charged(route, 'parallel-differs', problem.value));

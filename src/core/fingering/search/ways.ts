@@ -1,4 +1,4 @@
-import { UNTOLD, type Told } from '../../base/progress.ts';
+import { unheard, type OnProgress } from '../../base/progress.ts';
 import type { Instrument } from '../../instruments/instrument.ts';
 import { sameHand, type Candidate } from './candidate.ts';
 import { countsOf, offends, speaksFor, type Counts } from './counts.ts';
@@ -104,7 +104,7 @@ export function chooseWays(
   forms: Iterable<Form>,
   { passage, hand }: Task,
   count: number,
-  told: Told = UNTOLD,
+  onProgress: OnProgress = unheard,
 ): FoundPath[] {
   const named = withSystems(best, forms, count);
   if (named.length >= count) return named.sort((a, b) => a.cost - b.cost);
@@ -120,14 +120,14 @@ export function chooseWays(
   const share = CHOICE.leastShare * (passage.top || best.path.length);
   const least = free ? FREE_CHOICE.leastNotes : Math.max(CHOICE.leastNotes, share);
   const choose = (pool: readonly Lead[]): Chosen[] =>
-    pick(distinct(pool, compared, told), named, passage.top, least, hand.instrument, count);
+    pick(distinct(pool, compared, onProgress), named, passage.top, least, hand.instrument, count);
 
   const chosen = choose(leads);
   // In music that goes as it will its first shift is no more than one place of many.
   if (free) return chosen.map(({ found }) => found).sort((a, b) => a.cost - b.cost);
   const wider = chosen.flatMap(({ lead }) => {
     const source = lead && swept.find(({ route }) => route === lead.route);
-    return lead && source ? throughFirstShift(source.route, source.run, lead, limit) : [];
+    return lead && source ? throughFirstShift(source, lead, limit) : [];
   });
   const all = wider.length > 0 ? choose([...leads, ...wider].sort((a, b) => a.cost - b.cost)) : chosen;
   return all.map(({ found }) => found).sort((a, b) => a.cost - b.cost);
@@ -207,13 +207,12 @@ function pick(
     apart: named.reduce((less, other) => Math.min(less, difference(path, other.path, top)), Number.POSITIVE_INFINITY),
     spokenFor: !offends(counts, counted[0] ?? counts) && counted.every((other) => speaksFor(counts, other)),
   });
-  let rest = pool
-    .map((candidate) => {
-      const { lead, found } = candidate;
-      lead.standing ??= standingOf(found, countsOf(found, instrument));
-      return { candidate, ...lead.standing };
-    })
-    .filter((one) => one.spokenFor);
+  let rest = pool.flatMap((candidate) => {
+    const { lead, found } = candidate;
+    lead.standing ??= standingOf(found, countsOf(found, instrument));
+    const { counts, apart, spokenFor } = lead.standing;
+    return spokenFor ? [{ candidate, counts, apart }] : [];
+  });
   while (chosen.length < count) {
     let next: (typeof rest)[number] | undefined;
     let merit = Number.POSITIVE_INFINITY;
@@ -289,7 +288,7 @@ function throughColumn(
  * With the hand that a lead first shifts to held fast, the cheapest fingerings through every later
  * place: the rest of the lattice, swept from that one state.
  */
-function throughFirstShift(route: Route, run: Sweep, lead: Lead, limit: number): Lead[] {
+function throughFirstShift({ route, run, bothWays }: SweptRoute, lead: Lead, limit: number): Lead[] {
   const states = tracedOnce(lead);
   const hands = states.map(
     (state, k) => (route.lattice.columns[k] as readonly Candidate[])[candidateIn(state)] as Candidate,
@@ -305,7 +304,11 @@ function throughFirstShift(route: Route, run: Sweep, lead: Lead, limit: number):
   start[state] = run.prefix[(offsets[column] as number) + state] as number;
   const later = columns.slice(column);
   const lattice = { ...route.lattice, columns: later, links: links.slice(column), offsets: stateOffsets(later), start };
-  const rest = sweep(lattice);
+  // What lies behind the state costs what it did.
+  const from = offsets[column] as number;
+  const rest = bothWays
+    ? { ...sweepForward(lattice), suffix: run.suffix.subarray(from), after: run.after.subarray(from) }
+    : sweep(lattice);
   const before = tracedBack(route.lattice, run.before, column, state);
   return later.flatMap((_, k) => (k === 0 ? [] : throughColumn(route, lattice, rest, k, before, limit)));
 }
@@ -328,7 +331,7 @@ function realise(lead: Lead): FoundPath {
  * Spells leads out, cheapest first, each set of strings and fingers once. Most places lie on fingerings that are
  * spelled out already: the cheapest through such a place, where it costs as much, is one of these.
  */
-function distinct(leads: readonly Lead[], compared: number, told: Told): Spelled[] {
+function distinct(leads: readonly Lead[], compared: number, onProgress: OnProgress): Spelled[] {
   const seen = new Set<string>();
   const list: Spelled[] = [];
   const costs = new Map<Lattice, Float64Array>();
@@ -343,7 +346,7 @@ function distinct(leads: readonly Lead[], compared: number, told: Told): Spelled
     if (seen.has(key)) continue;
     seen.add(key);
     list.push({ found, lead });
-    told(list.length / compared);
+    onProgress(list.length / compared);
   }
   return list;
 }

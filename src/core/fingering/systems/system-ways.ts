@@ -3,10 +3,11 @@ import { fingerOf, type Candidate } from '../search/candidate.ts';
 import { floorUnder } from '../search/floor.ts';
 import type { EngineMemory } from '../search/memory.ts';
 import { pathCost } from '../search/path-cost.ts';
-import { mirroredPlan, type Plan, type PlannedPlace } from '../search/plan.ts';
+import { mirroredPlan, NO_PLAN, type Plan, type PlannedPlace } from '../search/plan.ts';
 import { plainRoute, solveBest, standingOf } from '../search/routes.ts';
 import { shiftsOf } from '../search/moves.ts';
 import type { FoundPath, PreparedChoice } from '../search/ways.ts';
+import type { Hand } from '../../recipe/hand.ts';
 import { readClimb } from '../../schools/climb.ts';
 import type { System } from '../../schools/system.ts';
 import { climbPlans } from './climb-plans.ts';
@@ -49,9 +50,7 @@ export function formOf(system: System, ground: Ground): SystemForm {
   else if (system.hands) found = inHands(system.hands, ground);
   else if (system.groupsBySteps) {
     const groups = groupsFor(task.passage, task.hand.instrument);
-    found =
-      (groups && solve({ ...task, hand: { ...task.hand, groups: [...groups] } }, undefined, ground)) ??
-      'no hand for it';
+    found = (groups && solveOtherwise({ groups: [...groups] }, NO_PLAN, ground)) ?? 'no hand for it';
   } else found = climbing(system, ground);
   return typeof found === 'string' ? { system, why: found } : { system, found: costed(found, ground) };
 }
@@ -105,7 +104,7 @@ function climbing(system: System, ground: Ground): Solved | NotOffered {
       .sort((a, b) => a.floor - b.floor);
     for (const { plan, floor } of likeliest) {
       if (floor >= (best?.cost ?? Number.POSITIVE_INFINITY)) break;
-      const solved = solvePlan(plan, ground);
+      const solved = solve(ground.posed.problem, plan, task);
       if (solved && (!best || solved.cost < best.cost)) best = solved;
     }
     if (best && system.inOrder) break;
@@ -138,7 +137,7 @@ function returning(rule: NonNullable<System['return']>, ground: Ground): Solved 
         (one.rank === 0 || (one.hand === own.hand && one.frame === own.frame)),
     });
   }
-  const solved = solve({ ...task, hand: { ...task.hand, return: rule } }, { places, bound: new Set() }, ground);
+  const solved = solveOtherwise({ return: rule }, { places, bound: new Set() }, ground);
   if (!solved) return 'no hand for it';
   return returns(rule, solved.path, ground) && isSensible(solved, ground) ? solved : 'does not return so';
 }
@@ -180,7 +179,7 @@ function exchanging(open: 'up' | 'down', ground: Ground): Solved | NotOffered {
     }
   }
   if (count.open === 0 || count.fourth === 0) return 'no open string to stand for';
-  return solvePlan({ places, bound: new Set() }, ground) ?? 'no hand for it';
+  return solve(ground.posed.problem, { places, bound: new Set() }, ground.task) ?? 'no hand for it';
 }
 
 /** As much as lies in some positions, open strings besides. */
@@ -188,7 +187,7 @@ function inHands([low, high]: readonly [number, number], ground: Ground): Solved
   const there = (one: Candidate): boolean => one.hand >= low && one.hand <= high && !one.thumb;
   const place: PlannedPlace = { allows: (one) => one.rank === 0 || there(one), wish: true };
   const places = new Map(ground.task.passage.notes.map((note) => [note.at, place]));
-  const solved = solvePlan({ places, bound: new Set() }, ground);
+  const solved = solve(ground.posed.problem, { places, bound: new Set() }, ground.task);
   if (!solved) return 'no hand for it';
   const stopped = solved.path.filter((note) => note.rank !== 0);
   const inside = stopped.filter(there);
@@ -202,20 +201,16 @@ function isSensible(solved: Solved, ground: Ground): boolean {
 }
 
 /** The cheapest fingering under other rules than the task's own. */
-function solve(task: Task, plan: Plan | undefined, { memory }: Ground): Solved | undefined {
-  const problem = problemOf(task, memory, plan);
-  return problem.ok ? solveAlone(problem.value, task) : undefined;
+function solveOtherwise(rules: Partial<Hand>, plan: Plan, { task, memory }: Ground): Solved | undefined {
+  const other = { ...task, hand: { ...task.hand, ...rules } };
+  const problem = problemOf(other, memory);
+  return problem.ok ? solve(problem.value, plan, other) : undefined;
 }
 
-/** The cheapest fingering of the task under a plan. */
-function solvePlan(plan: Plan, { task, posed }: Ground): Solved | undefined {
-  const problem = narrowed(posed.problem, plan);
-  return problem && solveAlone(problem, task);
-}
-
-/** The cheapest fingering by the way up read backwards where that can be. */
-function solveAlone(problem: Problem, task: Task): Solved | undefined {
-  return solveBest({ problem, routes: [plainRoute(problem, pairsOf(task.passage), task)] });
+/** The cheapest fingering under a plan, by the way up read backwards where that can be. */
+function solve(problem: Problem, plan: Plan, task: Task): Solved | undefined {
+  const near = narrowed(problem, plan);
+  return near && solveBest({ problem: near, routes: [plainRoute(near, pairsOf(task.passage), task)] });
 }
 
 /** A fingering with what it costs in the task as it was asked. */

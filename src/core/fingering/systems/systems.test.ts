@@ -12,7 +12,7 @@ import { EngineMemory } from '../search/memory.ts';
 import { rememberHands } from '../search/mirrored.ts';
 import { pathCost } from '../search/path-cost.ts';
 import { mirroredPlan } from '../search/plan.ts';
-import { pairsOf, problemOf, rising } from '../search/problem.ts';
+import { narrowed, pairsOf, rising } from '../search/problem.ts';
 import { plainRoute, pose, solveBest } from '../search/routes.ts';
 import { prepareChoice } from '../search/ways.ts';
 import { climbPlans } from './climb-plans.ts';
@@ -162,15 +162,15 @@ describe('a system’s form', () => {
         const read = readClimb(line);
         if (!('climb' in read)) throw new Error(line);
         for (const plan of climbPlans(read.climb, places, ground.task.hand.instrument)) {
-          const problem = problemOf(ground.task, memory, plan);
-          if (!problem.ok) continue;
+          const problem = narrowed(ground.posed.problem, plan);
+          if (!problem) continue;
           // Partial sums only grow but for shifts under open strings, which win back less than this.
           const slack = 3;
           const visit = (path: Candidate[]): void => {
-            const { notes, steps } = problem.value;
+            const { notes, steps } = problem;
             if (path.length > 1) {
               const soFar = {
-                ...problem.value,
+                ...problem,
                 notes: notes.slice(0, path.length),
                 steps: steps.slice(0, path.length - 1),
               };
@@ -216,9 +216,8 @@ describe('a system’s form', () => {
         'climb' in read ? climbPlans(read.climb, places, task.hand.instrument) : [],
       );
       for (const plan of plans.map((one) => mirroredPlan(one, pairs))) {
-        const problem = problemOf(task, memory, plan);
-        const routes = problem.ok ? [plainRoute(problem.value, pairs, task)] : [];
-        const solved = problem.ok ? solveBest({ problem: problem.value, routes }) : undefined;
+        const problem = narrowed(ground.posed.problem, plan);
+        const solved = problem && solveBest({ problem, routes: [plainRoute(problem, pairs, task)] });
         const floor = floorOf(plan, ground);
         count.plans += 1;
         if (floor === Number.POSITIVE_INFINITY) count.impossible += 1;
