@@ -12,8 +12,15 @@ export interface DrawnMusic {
 
 const LENGTHS = [0.25, 0.5, 0.5, 1, 1, 2, 3] as const;
 
-/** Passages as they come: steps, leaps and notes struck again, short and long, with silences and slurs between. */
-export function arbitraryMusic(notes: { readonly min: number; readonly max: number }): fc.Arbitrary<DrawnMusic> {
+/**
+ * Passages as they come: steps, leaps and notes struck again, short and long, with silences and slurs between;
+ * where asked for, some with a third to a sixth under them.
+ */
+export function arbitraryMusic(notes: {
+  readonly min: number;
+  readonly max: number;
+  readonly chords?: true;
+}): fc.Arbitrary<DrawnMusic> {
   const move = fc.oneof(
     { weight: 5, arbitrary: fc.constantFrom(-2, -1, 1, 2) },
     { weight: 2, arbitrary: fc.constantFrom(-12, -9, -7, -5, -4, -3, 3, 4, 5, 7, 9, 12) },
@@ -24,6 +31,7 @@ export function arbitraryMusic(notes: { readonly min: number; readonly max: numb
     length: fc.constantFrom(...LENGTHS),
     rest: fc.oneof({ weight: 5, arbitrary: fc.constant(0) }, { weight: 1, arbitrary: fc.constantFrom(0.5, 1, 2) }),
     slurred: fc.boolean(),
+    under: notes.chords ? fc.constantFrom(0, 0, 3, 4, 5, 7, 8, 9) : fc.constant(0),
   });
   return fc
     .record({
@@ -50,6 +58,7 @@ export function arbitraryMusic(notes: { readonly min: number; readonly max: numb
           length: one.length,
           bar: Math.floor(begins / 4),
           ...(one.slurred && at > 0 ? {} : { bow: bow as 'down' | 'up' }),
+          ...(one.under > 0 && midi - one.under >= low ? { chord: [nameLeaning(midi - one.under, 1)] } : {}),
         };
       });
       const bars = Array.from({ length: Math.max(1, Math.ceil(onset / 4)) }, (_, bar) => ({

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { EngineMemory } from '../fingering/fingering.ts';
 import { wayNames } from '../fingering/reading/way-name.ts';
 import type { Candidate } from '../fingering/search/candidate.ts';
+import { ownCost } from '../fingering/search/links.ts';
 import { bestPath, sweep } from '../fingering/search/lattice.ts';
 import { rememberHands } from '../fingering/search/mirrored.ts';
 import { pathCost } from '../fingering/search/path-cost.ts';
@@ -62,6 +63,36 @@ describe('a passage somebody else wrote', () => {
     );
     expect(tried).toBeGreaterThan(80);
     expect(rested).toBeGreaterThan(15);
+  });
+
+  it('is fingered as cheaply as any where two notes sound at once, each finger weighed', () => {
+    let [tried, open] = [0, 0];
+    fc.assert(
+      fc.property(arbitraryMusic({ min: 2, max: 4, chords: true }), ({ instrument, music }) => {
+        const drawn = posed({ instrument, tonic: 'C', music });
+        if (!drawn) return;
+        const { problem, routes } = drawn;
+        const size = problem.notes.reduce((all, one) => all * (one.stopped.length + one.open.length), 1);
+        if (size > 50_000 || problem.notes.every(({ chord }) => !chord)) return;
+        const least = leastOfAll(drawn);
+        if (!Number.isFinite(least)) return;
+        tried += 1;
+        const run = sweep(routes[0]!.lattice);
+        expect(run.best).toBeCloseTo(least, 9);
+        const path = routes[0]!.read(bestPath(routes[0]!.lattice, run));
+        expect(pathCost(problem, path).cost).toBeCloseTo(least, 9);
+        if (path.some(({ rank }, at) => rank === 0 && problem.notes[at]!.chord)) open += 1;
+        // What the fingers under the others cost by themselves, added up again from nothing but the terms.
+        const alone = { ...problem, notes: problem.notes.map(({ chord: _, ...note }) => note) };
+        const anew = (at: number): boolean => problem.steps[at - 1]?.again !== true;
+        const under = path.flatMap((lead, at) => (anew(at) ? (problem.notes[at]!.chord?.(lead) ?? []) : []));
+        const single = under.reduce((sum, one) => sum + ownCost(one, { chromatic: false }, problem.setting), 0);
+        expect(pathCost(problem, path).cost).toBeGreaterThanOrEqual(pathCost(alone, path).cost + single - 1e-9);
+      }),
+      { numRuns: 400, seed: 18 },
+    );
+    expect(tried).toBeGreaterThan(80);
+    expect(open).toBeGreaterThan(10);
   });
 
   it('has the hand free in a silence: the same notes cost less with one, and never more', () => {
@@ -139,6 +170,24 @@ describe('a passage somebody else wrote', () => {
       expect(strings[index(under!.string)]!.open + under!.stop).toBe(passage.notes[at]!.chord![0]!.midi);
       if (finger !== 0 && under!.finger !== 0) expect(under!.finger).not.toBe(finger);
     });
+  });
+
+  it('takes a finger under an open string with the hand that waits there', () => {
+    const under = (string: string, finger: 1 | 3): unknown => {
+      const notes = [
+        { pitch: finger === 1 ? 'D5' : 'B4', onset: 0, length: 1, bar: 0, bow: 'down' as const },
+        { pitch: 'E5', onset: 1, length: 1, bar: 0, bow: 'up' as const, chord: ['D5'] },
+      ];
+      const music = { title: 'Two', bars: [{ number: '1', onset: 0, length: 4 }], notes };
+      const pins = [
+        { at: 0, string, finger: 1 as const },
+        { at: 1, string: 'E', finger: 0 as const },
+      ];
+      return playable({ instrument: 'violin', tonic: 'D', music, pins, ways: 1 }).ways[0]!.fingers[1]!.chord;
+    };
+    // In third position the D is the first finger's, in first position the third's: anyone's table of positions.
+    expect(under('A', 1)).toEqual([{ string: 'A', finger: 1, stop: 5 }]);
+    expect(under('A', 3)).toEqual([{ string: 'A', finger: 3, stop: 5 }]);
   });
 });
 

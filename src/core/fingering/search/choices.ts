@@ -7,6 +7,7 @@ import type { OpenStringRule } from '../../schools/open-strings.ts';
 import { printed } from '../../theory/pitch.ts';
 import { openString, rankOf, stoppedCandidates, type Candidate } from './candidate.ts';
 import type { Setting } from './setting.ts';
+import { chordOf } from './chords.ts';
 import type { NoteChoices } from './column.ts';
 import type { SettingMemory } from './memory.ts';
 import type { Plan, PlannedPlace } from './plan.ts';
@@ -45,7 +46,7 @@ export function choicesOf(passage: Passage, rules: ChoiceRules): Outcome<NoteCho
     if (choices.stopped.length + choices.open.length === 0) {
       return pin ? impossiblePin(pin, note, rules, impossibleAfter(passage, note.at, rules)) : blocked(note, rules);
     }
-    all.push(choices);
+    all.push(note.chord ? { ...choices, chord: chordOf(note, rules.setting) } : choices);
   }
   return { ok: true, value: all };
 }

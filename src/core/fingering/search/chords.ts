@@ -1,5 +1,7 @@
 import { lowestOn } from '../../instruments/instrument.ts';
 import type { Passage, PassageNote } from '../../passage/passage.ts';
+import type { ChordUnder } from './column.ts';
+import { ownCost } from './links.ts';
 import { POSTURE, sameHand, stoppedCandidates, openString, type Candidate } from './candidate.ts';
 import { NO_PLAN, type Plan, type PlannedPlace } from './plan.ts';
 import type { Setting } from './setting.ts';
@@ -19,25 +21,38 @@ export function chordPlan({ notes }: Passage, setting: Setting): Plan {
 
 /**
  * How the notes under one are taken with it by one hand: each on the next lower string, no finger twice
- * but across two strings at one stop; nothing where no hand can. Of several, the one nearest to the hand's
- * own frame.
+ * but across two strings at one stop; nothing where no hand can. Of several, the easiest.
  */
-export function chordUnder(lead: Candidate, { chord = [] }: PassageNote, setting: Setting): Candidate[] | undefined {
-  let found: Candidate[] | undefined;
+export function chordUnder(lead: Candidate, note: PassageNote, setting: Setting): Candidate[] | undefined {
+  const chord = note.chord ?? [];
+  let best: { readonly under: Candidate[]; readonly cost: number } | undefined;
   const take = (taken: readonly Candidate[]): void => {
-    const under = chord[taken.length - 1];
-    if (!under) {
-      found ??= taken.slice(1);
+    const next = chord[taken.length - 1];
+    if (!next) {
+      const under = taken.slice(1);
+      const cost = ownCost(lead, { chromatic: note.chromatic === true, chord: () => under }, setting);
+      if (!best || cost < best.cost) best = { under, cost };
       return;
     }
     const string = (taken.at(-1) as Candidate).string - 1;
-    for (const next of onString(under.midi, string, setting)) {
-      if (found) return;
-      if (taken.every((one) => goTogether(one, next, setting))) take([...taken, next]);
+    for (const one of onString(next.midi, string, setting)) {
+      if (taken.every((other) => goTogether(other, one, setting))) take([...taken, one]);
     }
   };
   take([lead]);
-  return found;
+  return best?.under;
+}
+
+/** The same for every hand that may lead a chord, each worked out once. */
+export function chordOf(note: PassageNote, setting: Setting): ChordUnder {
+  const known = new Map<string, readonly Candidate[]>();
+  return (lead) => {
+    const { string, rank, hand, thumb, frame } = lead;
+    const key = `${string} ${rank} ${hand} ${thumb} ${frame}`;
+    const under = known.get(key) ?? chordUnder(lead, note, setting) ?? [];
+    known.set(key, under);
+    return under;
+  };
 }
 
 /** Everything that sounds a pitch on one string, the open string first, plain hands before stretched ones. */

@@ -1,7 +1,7 @@
 import { EASE } from '../../schools/leisure.ts';
 import { TERM, Tally } from '../../schools/terms.ts';
 import { sameHand, sameStop, type Candidate } from './candidate.ts';
-import type { Column } from './column.ts';
+import type { Column, NoteKind } from './column.ts';
 import type { StepLink } from './lattice.ts';
 import { handCost, noteCost, openBesideStopped, slides, startCost, stringCost } from './rules.ts';
 import type { Setting } from './setting.ts';
@@ -71,7 +71,7 @@ function moveCost(
 
 /** True where a repeated note keeps its finger: nothing moves, and nothing is paid for it twice. */
 export function struckAgain(prev: Candidate, next: Candidate, step: Step): boolean {
-  return step.interval === 0 && sameStop(prev, next);
+  return step.again && sameStop(prev, next);
 }
 
 /**
@@ -92,7 +92,7 @@ export function stepsBetween(prev: Column, next: Column, step: Step, reversed: b
   const width = next.all.length;
   const cost = new Float64Array(prev.all.length * width).fill(INF);
   const arrival = new Uint8Array(cost.length);
-  const own = next.all.map((candidate) => ownCost(candidate, next.chromatic, setting));
+  const own = next.all.map((candidate) => ownCost(candidate, next, setting));
   const rows = prev.stopped.length;
   const columns = next.stopped.length;
   const known = reversed
@@ -118,7 +118,7 @@ export function stepsBetween(prev: Column, next: Column, step: Step, reversed: b
       arrival[at] = arrivalAt(from, to, step);
     }
   });
-  if (step.interval === 0) payOnce(prev, next, step, cost);
+  if (step.again) payOnce(prev, next, step, cost);
   return { cost, arrival };
 }
 
@@ -164,17 +164,17 @@ function reachable(from: Candidate, to: Candidate): boolean {
   return sameHand(from, to) && from.posture === to.posture;
 }
 
-/** The cost of one candidate by itself; `chromatic` where it stands in a row of half steps. */
-export function ownCost(candidate: Candidate, chromatic: boolean, setting: Setting): number {
+/** The cost of one candidate by itself, for a note of such a kind. */
+export function ownCost(candidate: Candidate, kind: NoteKind, setting: Setting): number {
   const tally = new Tally(setting.weights);
-  noteCost(candidate, chromatic, setting, tally);
+  noteCost(candidate, kind, setting, tally);
   return tally.cost;
 }
 
 /** The cost of beginning a study on a candidate. */
-export function beginCost(candidate: Candidate, chromatic: boolean, setting: Setting): number {
+export function beginCost(candidate: Candidate, kind: NoteKind, setting: Setting): number {
   const tally = new Tally(setting.weights);
-  noteCost(candidate, chromatic, setting, tally);
+  noteCost(candidate, kind, setting, tally);
   startCost(candidate, setting, tally);
   return tally.cost;
 }

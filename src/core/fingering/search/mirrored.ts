@@ -1,12 +1,12 @@
 import { openString, type Candidate } from './candidate.ts';
-import { columnAfter, type Column, type NoteChoices } from './column.ts';
+import { columnAfter, noteKind, type Column, type NoteChoices } from './column.ts';
 import { stateOffsets, stretchPlace, type Lattice, type Link, type StepLink } from './lattice.ts';
 import { beginCost, ownCost, stepLink, stepsBetween, visitCost } from './links.ts';
 import type { Problem } from './problem.ts';
 import type { Setting } from './setting.ts';
 import { candidateIn, FRESH, freshDown, freshIn, freshUp, stateOf, STATES } from './state.ts';
 import type { Step } from './step.ts';
-import { candidatesOn, endCosts, hasNoOpen, nowhere, startAt, walkThrough, walkTo } from './walk.ts';
+import { candidatesOn, endCosts, standsAlone, nowhere, startAt, walkThrough, walkTo } from './walk.ts';
 
 /** Notes of the way up and of the way down that sound the same and are fingered the same. */
 export interface Pairing {
@@ -55,7 +55,7 @@ export function mirroredLattice(problem: Problem, candidates: readonly Pairing[]
       columns.push(column);
       links.push(bothWays(problem, before, column, previous, pair));
     } else {
-      const column: Column = { all: choices.stopped, stopped: choices.stopped, chromatic: choices.chromatic };
+      const column: Column = { all: choices.stopped, stopped: choices.stopped, ...noteKind(choices) };
       const up = sideBetween(problem, previous.up, pair.up, before, column);
       const down = sideBetween(problem, previous.down, pair.down, before, column);
       columns.push(column);
@@ -159,7 +159,7 @@ function common(up: NoteChoices, down: NoteChoices): NoteChoices {
   const stopped =
     up.stopped === down.stopped ? up.stopped : up.stopped.filter((a) => down.stopped.some((b) => same(a, b)));
   const open = up.open.filter((a) => down.open.some((b) => a.string === b.string));
-  return { stopped, open, pinned: up.pinned || down.pinned, chromatic: up.chromatic };
+  return { stopped, open, pinned: up.pinned || down.pinned, ...noteKind(up) };
 }
 
 function same(a: Candidate, b: Candidate): boolean {
@@ -189,13 +189,13 @@ function bothWays(
     const there = stepsBetween(before, column, up, false, setting);
     const back = stepsBetween(before, column, down, true, setting);
     const width = column.all.length;
-    const own = once ? column.all.map((candidate) => ownCost(candidate, column.chromatic, setting)) : undefined;
+    const own = once ? column.all.map((candidate) => ownCost(candidate, column, setting)) : undefined;
     for (let at = 0; at < there.cost.length; at += 1) {
       there.cost[at] = (there.cost[at] as number) + (back.cost[at] as number) - (own?.[at % width] ?? 0);
     }
     return stepLink(there, width);
   };
-  return hasNoOpen(before) && hasNoOpen(column)
+  return standsAlone(before) && standsAlone(column)
     ? setting.memory.link(before.stopped, column.stopped, up, { step: down, once }, work)
     : work();
 }
@@ -205,8 +205,8 @@ function sideBetween(problem: Problem, from: number, to: number, first: Column |
   const heading = to >= from ? 1 : -1;
   const order = Array.from({ length: Math.abs(to - from) + 1 }, (_, k) => from + k * heading);
   const notes = problem.notes.slice();
-  const { all, stopped, chromatic } = last;
-  notes[to] = { stopped, open: all.slice(stopped.length), pinned: false, chromatic };
+  const { all, stopped } = last;
+  notes[to] = { stopped, open: all.slice(stopped.length), pinned: false, ...noteKind(last) };
   const walk = walkThrough({ ...problem, notes }, order, heading < 0, first);
   return { walk, note: from, heading };
 }
@@ -229,17 +229,18 @@ function endsOf(problem: Problem, pairs: readonly Pairing[], foot: Column, peak:
   };
 }
 
-function startCosts(problem: Problem, first: Pairing, { all, chromatic }: Column, { head, tail }: Ends): Float64Array {
+function startCosts(problem: Problem, first: Pairing, foot: Column, { head, tail }: Ends): Float64Array {
   const { setting } = problem;
+  const { all } = foot;
   const up = head
     ? endCosts(head.walk, beginning(head, problem))
-    : startAt(all, (candidate) => beginCost(candidate, chromatic, setting));
+    : startAt(all, (candidate) => beginCost(candidate, foot, setting));
   const down = tail
     ? endCosts(tail.walk, beginning(tail, problem))
-    : startAt(all, (candidate) => ownCost(candidate, chromatic, setting));
+    : startAt(all, (candidate) => ownCost(candidate, foot, setting));
   const start = nowhere(all);
   all.forEach((candidate, c) => {
-    const once = first.up === first.down ? ownCost(candidate, chromatic, setting) : 0;
+    const once = first.up === first.down ? ownCost(candidate, foot, setting) : 0;
     for (let fresh = 0; fresh < STATES; fresh += 1) {
       const there = up[stateOf(c, freshUp(fresh))] as number;
       const back = down[stateOf(c, freshDown(fresh))] as number;
@@ -249,13 +250,14 @@ function startCosts(problem: Problem, first: Pairing, { all, chromatic }: Column
   return start;
 }
 
-function finishCosts({ all, chromatic }: Column, { cap }: Ends, visit: number, setting: Setting): Float64Array {
+function finishCosts(peak: Column, { cap }: Ends, visit: number, setting: Setting): Float64Array {
+  const { all } = peak;
   const finish = new Float64Array(STATES * all.length);
   all.forEach((candidate, c) => {
     for (let fresh = 0; fresh < STATES; fresh += 1) {
       const alone = fresh === FRESH.both && candidate.rank !== 0 ? visit : 0;
       finish[stateOf(c, fresh)] = cap
-        ? overTheTop(cap.walk, c, fresh, visit).cost - ownCost(candidate, chromatic, setting)
+        ? overTheTop(cap.walk, c, fresh, visit).cost - ownCost(candidate, peak, setting)
         : alone;
     }
   });
@@ -264,9 +266,9 @@ function finishCosts({ all, chromatic }: Column, { cap }: Ends, visit: number, s
 
 /** How a turn begins: the first note of all with its hand to set down, the last note of all without. */
 function beginning({ walk, note, heading }: Side, { notes, setting }: Problem): Float64Array {
-  const chromatic = notes[note]?.chromatic ?? false;
+  const kind = notes[note] as NoteChoices;
   return startAt(walk.columns[0] ?? [], (candidate) =>
-    heading < 0 ? ownCost(candidate, chromatic, setting) : beginCost(candidate, chromatic, setting),
+    heading < 0 ? ownCost(candidate, kind, setting) : beginCost(candidate, kind, setting),
   );
 }
 
@@ -279,7 +281,7 @@ function oneWay(state: number, fresh: (fresh: number) => 0 | 1): number {
 function tableOf(walk: Lattice, once?: Column, setting?: Setting): Float64Array {
   const sources = (walk.columns[0] as readonly Candidate[]).length;
   const width = (walk.columns.at(-1) as readonly Candidate[]).length;
-  const deduct = once && setting ? once.all.map((candidate) => ownCost(candidate, once.chromatic, setting)) : undefined;
+  const deduct = once && setting ? once.all.map((candidate) => ownCost(candidate, once, setting)) : undefined;
   const table = new Float64Array(4 * sources * width);
   for (let from = 0; from < sources; from += 1) {
     for (const fresh of [0, 1] as const) {

@@ -1,4 +1,5 @@
 import { sameHand, type Candidate } from './candidate.ts';
+import type { NoteChoices } from './column.ts';
 import { noteCost, slides, startCost } from './rules.ts';
 import { stepCost, struckAgain } from './links.ts';
 import type { Problem } from './problem.ts';
@@ -28,7 +29,7 @@ export function pathCost(problem: Problem, path: readonly Candidate[], charges: 
     const before = path[note - 1];
     const step = steps[note - 1] as Step;
     if (before && struckAgain(before, candidate, step)) return;
-    noteCost(candidate, problem.notes[note]?.chromatic ?? false, setting, tally);
+    noteCost(candidate, problem.notes[note] as NoteChoices, setting, tally);
     if (!before) startCost(candidate, setting, tally);
     else if (!stepCost(before, candidate, step, false, setting, tally)) impossibleAt ??= note;
   });

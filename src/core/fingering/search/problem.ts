@@ -179,6 +179,7 @@ function stepsOf(passage: Passage, bows: readonly BowPlace[] | undefined): Step[
     return {
       interval: Math.abs(rise),
       direction: Math.sign(rise),
+      again: rise === 0 && soundsOf(from) === soundsOf(to),
       motion: to.motion,
       chromatic: from.chromatic === true && to.chromatic === true,
       nearTop:
@@ -190,6 +191,11 @@ function stepsOf(passage: Passage, bows: readonly BowPlace[] | undefined): Step[
       leisure: leisureBefore(from, to),
     };
   });
+}
+
+/** What sounds at once with a note, to be compared. */
+function soundsOf({ chord = [] }: PassageNote): string {
+  return chord.map(({ midi }) => midi).join();
 }
 
 /** Time for a note: a silence before it, or a long note before. */

@@ -1,4 +1,5 @@
 import { POSTURE, sameHand, type Candidate } from './candidate.ts';
+import type { NoteKind } from './column.ts';
 import type { Setting } from './setting.ts';
 import type { Step } from './step.ts';
 import { TERM, type Tally } from '../../schools/terms.ts';
@@ -60,6 +61,7 @@ const T_START_DISTANCE = TERM['start-distance'];
 const T_STOPPED_FOR_OPEN = TERM['stopped-for-open'];
 const T_SHIFT_IN_SLUR = TERM['shift-in-slur'];
 const T_SHIFT_ON_BOW_CHANGE = TERM['shift-on-bow-change'];
+const T_VISIT = TERM.visit;
 const T_UP_FROM_1 = TERM['up-from-1'];
 const T_UP_FROM_4 = TERM['up-from-4'];
 const T_UP_ONTO_2 = TERM['up-onto-2'];
@@ -78,12 +80,33 @@ const FOURTH_APART = 5;
 /** From this hand the little finger loses its reach: violin sixth position, the neck's end elsewhere. */
 const HIGH_HAND = 8;
 
-/** What one note costs by itself: its finger, its reach, where its hand stands; `chromatic` in a row of half steps. */
-export function noteCost(note: Candidate, chromatic: boolean, setting: Setting, tally: Tally): void {
+/** What one note costs by itself: its finger, its reach, where its hand stands; of a chord, every finger's. */
+export function noteCost(note: Candidate, { chromatic, chord }: NoteKind, setting: Setting, tally: Tally): void {
+  stopCost(note, chromatic, setting, tally);
+  if (!chord) return;
+  const under = chord(note);
+  for (const one of under) stopCost(one, chromatic, setting, tally);
+  if (note.rank === OPEN) countAway(note, under, tally);
+}
+
+function stopCost(note: Candidate, chromatic: boolean, setting: Setting, tally: Tally): void {
   if (note.rank === OPEN) return;
   countFinger(note, chromatic, setting, tally);
   countReach(note, setting, tally);
   countPlace(note, chromatic, setting, tally);
+}
+
+/**
+ * Fingers under an open string stand in the hand that waits behind it; where that hand can't take them, it goes
+ * there and comes back, a hand for one note.
+ */
+function countAway(open: Candidate, under: readonly Candidate[], tally: Tally): void {
+  const stopped = under.find((one) => one.rank !== OPEN);
+  if (!stopped || open.hand === 0 || sameHand(open, stopped)) return;
+  tally.add(T_SHIFT_UP, 1);
+  tally.add(T_SHIFT_DOWN, 1);
+  tally.add(T_SHIFT_DISTANCE, 2 * Math.abs(stopped.hand - open.hand));
+  tally.add(T_VISIT, 1);
 }
 
 function countFinger(note: Candidate, chromatic: boolean, setting: Setting, tally: Tally): void {

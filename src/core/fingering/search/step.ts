@@ -12,6 +12,8 @@ export interface Step {
   readonly interval: number;
   /** 1 when the second note is higher, −1 when lower, 0 when repeated. */
   readonly direction: number;
+  /** The same sounds again, all of them where they are a chord. */
+  readonly again: boolean;
   /** How the line comes to the second note. */
   readonly motion: Motion;
   /** Both notes stand in a row of half steps. */
@@ -32,7 +34,7 @@ export interface Step {
 const MOTIONS: readonly Motion[] = ['step', 'leap', 'turn'];
 
 /** How many kinds of step there are between the same two pitches: one more than the largest number of `kindOf`. */
-export const STEP_KINDS = 32 * 4 * 3 * 3;
+export const STEP_KINDS = 32 * 4 * 3 * 3 * 2;
 
 /** A number for everything a step's cost depends on besides its two notes. */
 export function kindOf(step: Step): number {
@@ -44,6 +46,7 @@ export function kindOf(step: Step): number {
     (step.chromatic ? 16 : 0) +
     32 * BOW_PLACES.indexOf(step.bow) +
     128 * MOTIONS.indexOf(step.motion) +
-    384 * LEISURES.indexOf(step.leisure)
+    384 * LEISURES.indexOf(step.leisure) +
+    (step.again ? 1152 : 0)
   );
 }

@@ -44,25 +44,25 @@ export function oneWayLattice(problem: Problem): Lattice {
   const { setting, notes } = problem;
   const [first = []] = lattice.columns;
   const last = lattice.columns.at(-1) ?? [];
-  const chromatic = notes[0]?.chromatic ?? false;
+  const opening = notes[0] as NoteChoices;
   const finish = new Float64Array(STATES * last.length);
   if (problem.endsAtTop) {
     last.forEach((_, c) => {
       finish[stateOf(c, FRESH.up)] = lattice.visit;
     });
   }
-  return { ...lattice, start: startAt(first, (candidate) => beginCost(candidate, chromatic, setting)), finish };
+  return { ...lattice, start: startAt(first, (candidate) => beginCost(candidate, opening, setting)), finish };
 }
 
 function linkBetween(before: Column, column: Column, step: Step, reversed: boolean, setting: Setting): StepLink {
   const work = (): StepLink => stepLink(stepsBetween(before, column, step, reversed, setting), column.all.length);
-  const known = !reversed && hasNoOpen(before) && hasNoOpen(column);
+  const known = !reversed && standsAlone(before) && standsAlone(column);
   return known ? setting.memory.link(before.stopped, column.stopped, step, undefined, work) : work();
 }
 
-/** Links between columns without open strings hang on nothing but their stopped candidates, and can be remembered. */
-export function hasNoOpen({ all, stopped }: Column): boolean {
-  return all === stopped;
+/** Links between columns without open strings and chords hang on nothing but their stopped candidates, and can be remembered. */
+export function standsAlone({ all, stopped, chord }: Column): boolean {
+  return all === stopped && !chord;
 }
 
 /** Start costs that begin in no state. */
