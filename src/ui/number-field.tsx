@@ -30,7 +30,7 @@ export function NumberField({
       onKeyDown={(event) => {
         if (event.key === 'Enter') take(event.currentTarget);
       }}
-      className="w-16 border-b-2 border-accent/70 bg-transparent font-serif text-[1.05em] font-bold"
+      className="min-w-[2.4em] border-0 border-b-2 border-accent/70 bg-transparent py-0.5 font-serif text-[1.05em] leading-tight font-bold [field-sizing:content]"
     />
   );
 }
