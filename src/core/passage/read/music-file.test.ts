@@ -99,6 +99,21 @@ describe('a file of music', () => {
     ).toEqual(['up', 'down', undefined, undefined, undefined, 'up']);
   });
 
+  it('leaves out what is written for playing alone, and reads a name on two lines as one', () => {
+    const roll = '<note print-object="no"><pitch><step>D</step><octave>4</octave></pitch><duration>1</duration></note>';
+    const text = EVERY_FEATURE.replace('>Violin<', '>Violin\n  I<').replace(
+      '<note>',
+      `${roll}<backup><duration>1</duration></backup><note>`,
+    );
+    expect(text).not.toBe(EVERY_FEATURE);
+    const one = file(text);
+    expect(one.music.parts[0]!.name).toBe('Violin I');
+    expect(told(chosen(one))).toEqual(told(chosen(file(EVERY_FEATURE))));
+    expect(one.music.notices).toContain(
+      'Notes that are not printed, as programs write them for playing a roll, are left out.',
+    );
+  });
+
   it('is taken by part, voice and bars, and refused in words where it has none of them', () => {
     const one = file(EVERY_FEATURE);
     expect(told(chosen(one, { voice: '1', from: 1, to: 2 })).slice(0, 2)).toEqual(['D5 0 1', 'E5 1 0.333333']);

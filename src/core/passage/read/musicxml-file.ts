@@ -20,7 +20,7 @@ export function readMusicXml(root: XmlElement): ReadMusic | undefined {
 
 function partNames(root: XmlElement): Map<string, string> {
   const list = childrenOf(child(root, 'part-list'), 'score-part');
-  return new Map(list.map((part) => [part.attributes['id'] ?? '', textOf(part, 'part-name')]));
+  return new Map(list.map((part) => [part.attributes['id'] ?? '', textOf(part, 'part-name').replaceAll(/\s+/g, ' ')]));
 }
 
 /** The measures of each part, whichever way the file is ordered. */
@@ -191,6 +191,10 @@ function soundingPitch(
   leaning: 1 | -1,
   notices: Notices,
 ): Pitch | undefined {
+  if (note.attributes['print-object'] === 'no') {
+    if (child(note, 'pitch')) notices.say(NOTICE.hidden);
+    return undefined;
+  }
   if (child(note, 'cue')) {
     notices.say(NOTICE.cues);
     return undefined;

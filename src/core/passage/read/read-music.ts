@@ -75,6 +75,7 @@ export const NOTICE = {
   ornaments: 'Trills and other ornaments stay as they are written; the written note is fingered.',
   harmonics: 'Harmonics stay as they are written; the finger is for the note that is stopped.',
   cues: 'Small cue notes are left out.',
+  hidden: 'Notes that are not printed, as programs write them for playing a roll, are left out.',
   unpitched: 'Notes without a pitch are left out.',
   quarterTones: 'Quarter tones are read as the nearest half step.',
 } as const;
