@@ -106,7 +106,7 @@ function asFile(asked: object): string | undefined {
 
 const wanted = Number(process.argv[2] ?? 40);
 // A bar's rest without a type musicxml2ly takes for a whole note.
-const typed = EVERY_FEATURE.replace(/(<rest measure="yes"\/>.*?<\/voice>)/, '$1<type>half</type>');
+const typed = EVERY_FEATURE.replace(/(<rest measure="yes"\/>.*?<\/voice>)/g, '$1<type>half</type>');
 const files: (readonly [name: string, xml: string])[] = [['every feature', typed]];
 DEMO_PASSAGES.forEach((asked, k) => {
   const xml = asFile(asked);

@@ -21,3 +21,10 @@ export function daysBetween(from: Day, to: Day): number {
 export function weekdayOf(day: Day): number {
   return new Date(day).getUTCDay();
 }
+
+const WRITTEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+
+/** A day in words: `9 March`. */
+export function dayWords(day: Day): string {
+  return WRITTEN.format(new Date(day));
+}

@@ -1,5 +1,5 @@
 import type { SavedStudy } from '../study/saved-study.ts';
-import { weekdayOf, type Day } from './day.ts';
+import { dayWords, weekdayOf, type Day } from './day.ts';
 import type { DayPlan } from './plan.ts';
 import type { ClimbedRung, Standing } from './standing.ts';
 import type { Target } from './rungs-here.ts';
@@ -73,6 +73,13 @@ export function weekSheetOf(
       };
     }),
   };
+}
+
+/** The days a sheet is for and how long each takes: `From 28 November to 4 December, about 20 minutes a day`. */
+export function weekWords({ days, minutes }: Pick<WeekSheet, 'days' | 'minutes'>): string {
+  const [first] = days;
+  if (first === undefined) return 'Nothing is to be practised this week';
+  return `From ${dayWords(first)} to ${dayWords(days.at(-1) ?? first)}, about ${minutes} minutes a day`;
 }
 
 const LETTERS = ['Su', 'Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa'] as const;

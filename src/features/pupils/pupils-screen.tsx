@@ -2,7 +2,7 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { counted } from '../../core/base/words.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
-import { daysBetween, weekdayOf } from '../../core/practice/day.ts';
+import { dayWords, daysBetween, weekdayOf } from '../../core/practice/day.ts';
 import type { Pupil } from '../../core/practice/pupil.ts';
 import { useHeld, useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
 import type { Roll } from '../../data/pupils.ts';
@@ -14,7 +14,7 @@ import { coach } from '../../workers/coach.ts';
 import { OpenPupilFile } from './pupil-files.tsx';
 import { PupilForm } from './pupil-form.tsx';
 import { today } from '../../data/today.ts';
-import { dayWords, weekdayName, weekOf } from './today.ts';
+import { weekdayName, weekOf } from './today.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** The days on which pupils were heard; nothing until they are read. */

@@ -22,13 +22,6 @@ export function weekOf(day: Day): Day[] {
   return Array.from({ length: 7 }, (_, k) => dayAfter(day, k - back));
 }
 
-const WRITTEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
-
-/** A day in words: `9 March`. */
-export function dayWords(day: Day): string {
-  return WRITTEN.format(new Date(day));
-}
-
 /** A chance in words: `92 in 100`. What has not happened yet is never told as certain. */
 export function inHundred(chance: number): string {
   return `${Math.min(99, Math.round(chance * 100))} in 100`;

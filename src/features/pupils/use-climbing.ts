@@ -1,3 +1,4 @@
+import { dayWords } from '../../core/practice/day.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Assignment, PupilWhole } from '../../core/practice/pupil.ts';
@@ -8,7 +9,7 @@ import { USUAL_TEMPO_RULE } from '../../core/practice/tempo-steps.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { readStudy } from '../../data/library.ts';
 import { useLadders } from '../../data/pupil-queries.ts';
-import { dayWords } from './today.ts';
+
 import { coach, type Climb, type ToClimb } from '../../workers/coach.ts';
 
 /** A study that is set, and where it stands. */

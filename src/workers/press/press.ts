@@ -134,22 +134,26 @@ export class Press {
     return (this.width * high) / wide;
   }
 
-  /** Lines of words, each with a row of boxes to tick at its right under the heads of their columns; points. */
-  boxes(heads: readonly string[], lines: readonly string[], box: number): void {
+  /** Lines of words, what leads each in bold, with a row of boxes to tick at its right under the heads of their columns; points. */
+  boxes(heads: readonly string[], lines: readonly { lead: string; words: string }[], box: number): void {
     const wide = this.width - heads.length * box - 8;
     const left = MARGIN + wide + 8;
     this.#doc.font('italic').fontSize(7.5).fillColor('black');
+    const top = this.#doc.y;
     heads.forEach((head, k) => {
-      this.#doc.text(head, left + k * box, this.#doc.y, { width: box, align: 'center', lineBreak: false });
+      this.#doc.text(head, left + k * box, top, { width: box, align: 'center', lineBreak: false });
     });
-    this.#doc.y += 10;
+    this.#doc.y = top + 10;
     for (const line of lines) {
       const { y } = this.#doc;
-      const runs = runsOf(inFaces(line));
+      const runs = [
+        ...runsOf(inFaces(line.lead)).map((run) => ({ ...run, face: 'bold' as const })),
+        ...runsOf(inFaces(line.words)).map((run) => ({ ...run, face: 'plain' as const })),
+      ];
       this.#doc.fontSize(9);
-      runs.forEach(({ words, sign }, place) => {
+      runs.forEach(({ words, sign, face }, place) => {
         const continued = place < runs.length - 1;
-        this.#doc.font(sign ? 'signs' : 'plain');
+        this.#doc.font(sign ? signsFor(face) : face);
         if (place === 0) this.#doc.text(words, MARGIN, y, { width: wide, continued });
         else this.#doc.text(words, { continued });
       });

@@ -1,4 +1,4 @@
-import { dayHead, type SheetStudy, type WeekSheet } from '../../core/practice/week-sheet.ts';
+import { dayHead, weekWords, type SheetStudy, type WeekSheet } from '../../core/practice/week-sheet.ts';
 import { CAUTION } from '../../core/shifts/caution.ts';
 import type { Press } from './press.ts';
 
@@ -9,26 +9,17 @@ const BOX = 24;
 export function weekHead(press: Press, sheet: WeekSheet): void {
   press.newPage();
   press.write(sheet.pupil, { size: 18, face: 'bold', gap: 0 });
-  const first = sheet.days[0];
-  const last = sheet.days.at(-1);
-  press.write(
-    `${first === undefined ? 'This week' : `From ${first} to ${last ?? first}`}, about ${sheet.minutes} minutes a day`,
-    { size: 10, face: 'italic', gap: 6 },
-  );
+  press.write(weekWords(sheet), { size: 10, face: 'italic', gap: 6 });
 }
 
 /** One study of the sheet: score, what to listen for, and its rungs with a box for every day. */
 export function weekStudy(press: Press, study: SheetStudy, days: WeekSheet['days'], score: string): void {
-  const rows = study.rungs.map(({ name, says, bpm }) => ({ text: `${name}, ${bpm} a minute. ${says}`, days }));
+  const rows = study.rungs.map(({ name, says, bpm }) => ({ lead: name, words: `, ${bpm} a minute. ${says}` }));
   press.keep(40 + press.heightOf(score) + 26 * rows.length);
   press.write(`${study.title}: to reach ${study.target.bpm} a minute`, { size: 12, face: 'bold', gap: 0 });
   if (study.words) press.write(`“${study.words}”`, { size: 10, face: 'italic', gap: 0 });
   press.picture(score);
-  press.boxes(
-    days.map(dayHead),
-    rows.map(({ text }) => text),
-    BOX,
-  );
+  press.boxes(days.map(dayHead), rows, BOX);
   press.skip(8);
 }
 

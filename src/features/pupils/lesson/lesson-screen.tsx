@@ -1,3 +1,4 @@
+import { dayWords } from '../../../core/practice/day.ts';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { counted } from '../../../core/base/words.ts';
@@ -16,7 +17,7 @@ import { Music } from '../music.tsx';
 import { SetStudy } from '../page/set-study.tsx';
 import { WhatNext } from '../page/what-next-list.tsx';
 import { today } from '../../../data/today.ts';
-import { dayWords } from '../today.ts';
+
 import { useHeardExercise } from '../use-heard-exercise.ts';
 import { ListeningRung } from '../listening-rung.tsx';
 import { OpenPupil } from '../open-pupil.tsx';

@@ -1,3 +1,4 @@
+import { dayWords } from '../../../core/practice/day.ts';
 import { useMemo } from 'react';
 import { askName } from '../../../core/grading/ask-words.ts';
 import { recipeFor } from '../../../core/grading/asked-study.ts';
@@ -8,7 +9,7 @@ import type { Pupil } from '../../../core/practice/pupil.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
 import { Button } from '../../../ui/button.tsx';
-import { dayWords, inHundred } from '../today.ts';
+import { inHundred } from '../today.ts';
 import { stillSet, type Climbing } from '../use-climbing.ts';
 import { schoolOf } from '../school-of.ts';
 import { useSet } from '../use-set.ts';

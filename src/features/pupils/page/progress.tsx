@@ -1,8 +1,9 @@
+import { dayWords } from '../../../core/practice/day.ts';
 import { useMemo } from 'react';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { Drawing } from '../../../ui/drawing.tsx';
 import { today } from '../../../data/today.ts';
-import { dayWords } from '../today.ts';
+
 import type { Climbing } from '../use-climbing.ts';
 import { progress, weeksOf } from './progress-options.ts';
 

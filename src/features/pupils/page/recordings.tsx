@@ -1,3 +1,4 @@
+import { dayWords } from '../../../core/practice/day.ts';
 import { useEffect, useMemo } from 'react';
 import { toast } from 'sonner';
 import { sizeWords } from '../../../core/base/words.ts';
@@ -6,7 +7,6 @@ import type { Recording } from '../../../data/recordings.ts';
 import { Button } from '../../../ui/button.tsx';
 import { download } from '../../../ui/download.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
-import { dayWords } from '../today.ts';
 
 /** The performances kept as sound: to be heard, saved as a file, or deleted; nothing where none was kept. */
 export function Recordings({ pupil }: { pupil: string }) {

@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { addressOf } from '../../../core/study/address.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { counted } from '../../../core/base/words.ts';
-import { daysBetween } from '../../../core/practice/day.ts';
+import { dayWords, daysBetween } from '../../../core/practice/day.ts';
 import { daysToTarget } from '../../../core/practice/tempo-steps.ts';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import type { StudyReadiness } from '../../../core/practice/plan.ts';
@@ -11,7 +11,7 @@ import { useChangeAssignment } from '../../../data/pupil-queries.ts';
 import { Button } from '../../../ui/button.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
 import { today } from '../../../data/today.ts';
-import { dayWords, inHundred } from '../today.ts';
+import { inHundred } from '../today.ts';
 import { standingWords, type Climbing } from '../use-climbing.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { planDays } from '../../../core/practice/plan.ts';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
-import { dayHead, weekSheetOf, type SheetStudy } from '../../../core/practice/week-sheet.ts';
+import { dayHead, weekWords, weekSheetOf, type SheetStudy } from '../../../core/practice/week-sheet.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
@@ -13,7 +13,7 @@ import { coach } from '../../../workers/coach.ts';
 import { engraver, PAPER_SIZES, type PaperSize } from '../../../workers/engraver.ts';
 import { giveHomework } from '../homework.ts';
 import { today } from '../../../data/today.ts';
-import { dayWords } from '../today.ts';
+
 import { OpenPupil } from '../open-pupil.tsx';
 import { plannedFrom, stillSet, type Climbing } from '../use-climbing.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
@@ -65,11 +65,7 @@ function Sheet({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
         </Link>
       </div>
       <h1 className="text-3xl wrap-anywhere">{pupil.name}</h1>
-      <p className="italic">
-        {sheet.days.length > 0
-          ? `From ${dayWords(sheet.days[0] ?? '')} to ${dayWords(sheet.days.at(-1) ?? '')}, about ${sheet.minutes} minutes a day`
-          : 'Nothing is to be practised this week'}
-      </p>
+      <p className="italic">{weekWords(sheet)}</p>
       {sheet.studies.map((study) => (
         <StudyOfWeek key={study.title} study={study} days={sheet.days} />
       ))}
