@@ -1,11 +1,19 @@
-import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
-import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { init, use as takeParts } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
+import type { init } from 'echarts/core';
 
-takeParts([BarChart, ScatterChart, LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
+const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
 
 /** Begins a chart in a place, drawn as SVG, so that it prints sharp. */
-export function chartIn(place: HTMLElement): ReturnType<typeof init> {
-  return init(place, undefined, { renderer: 'svg' });
+export type ChartIn = (place: HTMLElement) => ReturnType<typeof init>;
+
+/** The code that draws charts: half a megabyte, read a part at a time, so that the page answers in between. */
+export async function chartParts(): Promise<ChartIn> {
+  const { init, use: take } = await import('echarts/core');
+  await turn();
+  const { BarChart, LineChart, ScatterChart } = await import('./chart-series.ts');
+  take([BarChart, LineChart, ScatterChart]);
+  await turn();
+  const { GridComponent, LegendComponent, SVGRenderer, TooltipComponent } = await import('./chart-frame.ts');
+  take([GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
+  await turn();
+  return (place) => init(place, undefined, { renderer: 'svg' });
 }

@@ -2,7 +2,7 @@ import type { BarSeriesOption, LineSeriesOption, ScatterSeriesOption } from 'ech
 import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components';
 import type { ComposeOption } from 'echarts/core';
 import { useEffect, useRef, useState } from 'react';
-import type { chartIn } from './chart-parts.ts';
+import { chartParts, type ChartIn } from './chart-parts.ts';
 
 /** What a chart is drawn from. */
 export type Option = ComposeOption<
@@ -18,29 +18,35 @@ export type Option = ComposeOption<
 export const INK = 'currentColor';
 export const FACE = "'Alegreya Sans', sans-serif";
 
-const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
-
-/** The code that draws charts: half a megabyte, read in two turns, and a third before the first is drawn. */
-async function chartParts(): Promise<typeof import('./chart-parts.ts')> {
-  await import('echarts/core');
-  await turn();
-  const parts = await import('./chart-parts.ts');
-  await turn();
-  return parts;
+/**
+ * Draws a chart; gives what stops it. The first time keeps a page waiting, so its frame comes in one turn and each kind
+ * of what stands in it in one of its own.
+ */
+function drawn(chart: ReturnType<ChartIn>, option: Option): () => void {
+  const series = [option.series ?? []].flat();
+  const kinds = [...new Set(series.map(({ type }) => type))];
+  let next: ReturnType<typeof setTimeout> | undefined;
+  const draw = (many: number): void => {
+    const some = series.filter(({ type }) => kinds.indexOf(type) < many);
+    chart.setOption({ ...option, series: some }, { notMerge: true });
+    if (many < kinds.length) next = setTimeout(() => draw(many + 1));
+  };
+  draw(chart.getOption() ? kinds.length : 0);
+  return () => clearTimeout(next);
 }
 
 /** A chart in ink. */
 export function Drawing({ option, label }: { option: Option; label: string }) {
   const place = useRef<HTMLDivElement>(null);
-  const [chart, setChart] = useState<ReturnType<typeof chartIn>>();
+  const [chart, setChart] = useState<ReturnType<ChartIn>>();
   const [failed, setFailed] = useState(false);
   useEffect(() => {
     let wanted = true;
     let undo = (): void => undefined;
-    const begin = (parts: Awaited<ReturnType<typeof chartParts>>): void => {
+    const begin = (chartIn: ChartIn): void => {
       const element = place.current;
       if (!element || !wanted) return;
-      const begun = parts.chartIn(element);
+      const begun = chartIn(element);
       const observer = new ResizeObserver(() => {
         if (element.clientWidth !== begun.getWidth()) begun.resize();
       });
@@ -58,7 +64,7 @@ export function Drawing({ option, label }: { option: Option; label: string }) {
       setChart(undefined);
     };
   }, []);
-  useEffect(() => chart?.setOption(option, { notMerge: true }), [chart, option]);
+  useEffect(() => (chart ? drawn(chart, option) : undefined), [chart, option]);
   return (
     <>
       <div ref={place} role="img" aria-label={label} className="h-80 w-full max-w-4xl [contain:inline-size]" />

@@ -1,0 +1,2 @@
+export { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
+export { SVGRenderer } from 'echarts/renderers';

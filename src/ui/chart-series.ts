@@ -1,0 +1,1 @@
+export { BarChart, LineChart, ScatterChart } from 'echarts/charts';
