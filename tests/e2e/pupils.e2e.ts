@@ -18,6 +18,21 @@ const CLOCK = `(() => {
   };
 })()`;
 
+/** A browser with two voices, one from the network, found a while after they are first asked for; `said` holds what they speak. */
+const VOICES = `(() => {
+  const voices = [['Far', false], ['Near', true]].map(([name, localService]) => ({ name, localService, lang: 'en-GB' }));
+  let found = [];
+  window.said = [];
+  window.SpeechSynthesisUtterance = class { constructor(text) { this.text = text; } };
+  const synthesis = Object.assign(new EventTarget(), {
+    getVoices: () => found,
+    cancel: () => {},
+    speak: ({ text, voice }) => window.said.push(voice.name + ': ' + text),
+  });
+  setTimeout(() => { found = voices; synthesis.dispatchEvent(new Event('voiceschanged')); }, 1500);
+  Object.defineProperty(window, 'speechSynthesis', { value: synthesis });
+})()`;
+
 /** How many records of a store name a pupil. */
 const COUNTS = `
   const done = arguments[arguments.length - 1];
@@ -288,5 +303,19 @@ describe('pupils', () => {
     );
     await stage.click('Stop');
     await stage.until('silence', async () => (await stage.driver.findElements(By.css('.music .lit'))).length === 0);
+  });
+
+  it('calls the coming note by a voice of this machine, never by one of the network', async () => {
+    await stage.devTools('Page.addScriptToEvaluateOnNewDocument', { source: VOICES });
+    await stage.go('/pupils/demo-noor/practice?studio=demo');
+    const voice = await stage.find(By.xpath('//label[contains(., "Caller")]/select/option[. = "words and voice"]'));
+    await voice.click();
+    await stage.click('Hear it');
+    // C major from the open C string of a cello: D and E follow, then F.
+    await stage.until('three notes called ahead', async () => {
+      const said: string[] = await stage.driver.executeScript('return window.said');
+      return said.slice(0, 3).join() === 'Near: D,Near: E,Near: F';
+    });
+    await stage.click('Stop');
   });
 });

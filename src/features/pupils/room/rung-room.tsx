@@ -17,7 +17,7 @@ import { usePlaying } from '../use-playing.ts';
 import { useRungs } from '../use-rungs.ts';
 import { useHeardExercise } from '../use-heard-exercise.ts';
 import { ListeningRung } from '../listening-rung.tsx';
-import { localVoice, useCall, type Caller } from './use-call.ts';
+import { useCall, useHasVoice, type Caller } from './use-call.ts';
 import { useTries } from './use-tries.ts';
 
 /** Whoever turns the tempo by hand may go so far, beats a minute. */
@@ -73,6 +73,7 @@ export function RungRoom({
     return rising;
   });
   const [caller, setCaller] = useState<Caller>('off');
+  const hasVoice = useHasVoice();
   const [listens, setListens] = useState(false);
   const [heardAt, setHeardAt] = useState<number>();
   const call = useCall(rung, playing.note ?? heardAt, caller, bpm);
@@ -178,7 +179,7 @@ export function RungRoom({
             >
               <option value="off">off</option>
               <option value="words">words</option>
-              {localVoice() ? <option value="voice">words and voice</option> : null}
+              {hasVoice ? <option value="voice">words and voice</option> : null}
             </select>
           </label>
         </p>
