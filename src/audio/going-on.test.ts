@@ -26,7 +26,21 @@ describe('a recorded note that goes on', () => {
     expect(loud(RATE - 1500, RATE - 500) / loud(0, 1000)).toBeLessThan(1.3);
   });
 
+  it('is evened out: a swell of two decibels that would come round as a beat is below what an ear notices', () => {
+    const decibels = (sound: Float32Array): number => {
+      const over = 0.05 * RATE;
+      const twice = Float32Array.from([...sound, ...sound]);
+      const energies = Array.from({ length: 160 }, (_, k) =>
+        twice.slice((k * RATE) / 160, (k * RATE) / 160 + over).reduce((sum, one) => sum + one * one, 0),
+      );
+      return 10 * Math.log10(Math.max(...energies) / Math.min(...energies));
+    };
+    expect(decibels(tone.slice(RATE, 2 * RATE))).toBeGreaterThan(1.9);
+    expect(decibels(goingOn(tone, RATE, 1, 2))).toBeLessThan(0.5);
+  });
+
   it('takes no more before its beginning than there is', () => {
-    expect(goingOn(tone, RATE, 0, 1)).toEqual(tone.slice(0, RATE));
+    const steady = Float32Array.from({ length: 2 * RATE }, (_, k) => Math.sin((2 * Math.PI * 200 * k) / RATE));
+    goingOn(steady, RATE, 0, 1).forEach((one, k) => expect(one).toBeCloseTo(steady[k]!, 1));
   });
 });
