@@ -172,6 +172,29 @@ describe('a passage somebody else wrote', () => {
     });
   });
 
+  it('pays for each string it leaps over', () => {
+    const leap = (pitch: string, string: string): number | undefined => {
+      const notes = ['A3', pitch].map((one, at) => ({
+        pitch: one,
+        onset: at,
+        length: 1,
+        bar: 0,
+        bow: 'down' as const,
+      }));
+      const music = { title: 'A leap', bars: [{ number: '1', onset: 0, length: 4 }], notes };
+      const pins = [
+        { at: 0, string: 'G', finger: 1 as const },
+        { at: 1, string, finger: 1 as const },
+      ];
+      const { ways } = playable({ instrument: 'violin', tonic: 'A', music, pins, ways: 1 });
+      return ways[0]!.terms.find(({ term }) => term === 'skipped-string')?.cost;
+    };
+    expect(leap('E4', 'D')).toBeUndefined();
+    const one = leap('B4', 'A')!;
+    expect(leap('F#5', 'E')).toBeCloseTo(2 * one, 9);
+    expect(one).toBeGreaterThan(0);
+  });
+
   it('takes a finger under an open string with the hand that waits there', () => {
     const under = (string: string, finger: 1 | 3): unknown => {
       const notes = [

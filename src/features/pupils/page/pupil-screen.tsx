@@ -12,6 +12,7 @@ import { useChangePupil, useDeletePupil, useKeepPupilRecords } from '../../../da
 import { useSyllabuses } from '../../../data/syllabuses.ts';
 import { coach } from '../../../workers/coach.ts';
 import { engraver } from '../../../workers/engraver.ts';
+import { titleOf } from '../../../core/recipe/title.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { fileName } from '../../../core/base/file-name.ts';
@@ -255,7 +256,8 @@ function More({
       saved
         ? [
             {
-              name: title,
+              // By the teacher's own name and by what stands over the score.
+              name: title === titleOf(saved.recipe) ? title : `${title}: ${titleOf(saved.recipe)}`,
               manner: `to reach ${assignment.target.bpm} a minute`,
               group: 'Set',
               ready: true,
@@ -264,7 +266,7 @@ function More({
           ]
         : [],
     );
-    const written = { title: pupil.name, grade: `Book of ${pupil.name}`, notes: '', entries };
+    const written = { title: 'What is set', grade: `Book of ${pupil.name}`, notes: '', entries };
     const pdf = await engraver().book(written, 'A4', () => undefined);
     if (pdf) download(fileName(`book ${pupil.name}`, 'pdf'), pdf, 'application/pdf');
   };
