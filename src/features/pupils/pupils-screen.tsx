@@ -7,6 +7,7 @@ import type { Pupil } from '../../core/practice/pupil.ts';
 import { useHeld, useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
 import type { Roll } from '../../data/pupils.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
+import { chartParts } from '../../ui/chart-parts.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { LadderEditor } from './ladder-editor.tsx';
@@ -31,7 +32,11 @@ export function PupilsScreen() {
   const stands = roll.data !== undefined;
   useEffect(() => {
     if (!stands) return undefined;
-    const soon = setTimeout(() => void coach().warm(), 300);
+    const soon = setTimeout(() => {
+      void coach().warm();
+      // Where the code of charts does not come now, the chart says so when it is drawn.
+      chartParts().catch(() => undefined);
+    }, 300);
     return () => clearTimeout(soon);
   }, [stands]);
   const keep = useKeepPupilRecords();
