@@ -105,9 +105,12 @@ function asFile(asked: object): string | undefined {
 }
 
 const wanted = Number(process.argv[2] ?? 40);
-// A bar's rest without a type musicxml2ly takes for a whole note.
-const typed = EVERY_FEATURE.replace(/(<rest measure="yes"\/>.*?<\/voice>)/g, '$1<type>half</type>');
-const files: (readonly [name: string, xml: string])[] = [['every feature', typed]];
+// The metre that changes stands in the first part alone; musicxml2ly looks for it in each.
+const metre = '<attributes><time><beats>2</beats><beat-type>4</beat-type></time></attributes>';
+const second = EVERY_FEATURE.indexOf('<part id="P2">');
+const metered =
+  EVERY_FEATURE.slice(0, second) + EVERY_FEATURE.slice(second).replace('<measure number="2">', `$&${metre}`);
+const files: (readonly [name: string, xml: string])[] = [['every feature', metered]];
 DEMO_PASSAGES.forEach((asked, k) => {
   const xml = asFile(asked);
   if (xml) files.push([`passage ${k + 1}`, xml]);
@@ -151,7 +154,7 @@ function transposed(xml: string): Map<string, number> {
   );
 }
 
-let [agree, parts, notes] = [0, 0, 0];
+let [compared, agree, parts, notes] = [0, 0, 0, 0];
 for (const [name, xml] of files) {
   if (OTHERWISE[name]) {
     say(`${name} is left aside: ${OTHERWISE[name]}.`);
@@ -167,6 +170,7 @@ for (const [name, xml] of files) {
     continue;
   }
   let alike = true;
+  compared += 1;
   const named = [...ours].filter(([part]) => /[^\d ]/.test(part) && theirs.has(part));
   for (const [part, told] of named.length > 0 ? named : [...ours].filter(([key]) => key === '')) {
     const heard = (theirs.get(part) ?? []).map((one) =>
@@ -183,5 +187,5 @@ for (const [name, xml] of files) {
   if (alike) agree += 1;
 }
 rmSync(folder, { recursive: true });
-say(`${agree} of ${files.length} files agree note for note, ${parts} parts, ${notes} notes.`);
-process.exitCode = agree === files.length ? 0 : 1;
+say(`${agree} of ${compared} files agree note for note, ${parts} parts, ${notes} notes.`);
+process.exitCode = agree === compared ? 0 : 1;
