@@ -9,7 +9,6 @@ import { USUAL_TEMPO_RULE } from '../../core/practice/tempo-steps.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { readStudy } from '../../data/library.ts';
 import { useLadders } from '../../data/pupil-queries.ts';
-
 import { coach, type Climb, type ToClimb } from '../../workers/coach.ts';
 
 /** A study that is set, and where it stands. */

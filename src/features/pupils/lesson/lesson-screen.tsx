@@ -17,7 +17,6 @@ import { Music } from '../music.tsx';
 import { SetStudy } from '../page/set-study.tsx';
 import { WhatNext } from '../page/what-next-list.tsx';
 import { today } from '../../../data/today.ts';
-
 import { useHeardExercise } from '../use-heard-exercise.ts';
 import { ListeningRung } from '../listening-rung.tsx';
 import { OpenPupil } from '../open-pupil.tsx';

@@ -3,7 +3,6 @@ import { useMemo } from 'react';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { Drawing } from '../../../ui/drawing.tsx';
 import { today } from '../../../data/today.ts';
-
 import type { Climbing } from '../use-climbing.ts';
 import { progress, weeksOf } from './progress-options.ts';
 

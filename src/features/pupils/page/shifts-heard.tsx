@@ -4,7 +4,6 @@ import { counted } from '../../../core/base/words.ts';
 import { shiftsOverTime } from '../../../core/practice/ear-note.ts';
 import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { printed } from '../../../core/theory/pitch.ts';
-
 import type { Climbing } from '../use-climbing.ts';
 
 /** So many days stand side by side. */

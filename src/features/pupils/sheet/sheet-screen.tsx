@@ -13,7 +13,6 @@ import { coach } from '../../../workers/coach.ts';
 import { engraver, PAPER_SIZES, type PaperSize } from '../../../workers/engraver.ts';
 import { giveHomework } from '../homework.ts';
 import { today } from '../../../data/today.ts';
-
 import { OpenPupil } from '../open-pupil.tsx';
 import { plannedFrom, stillSet, type Climbing } from '../use-climbing.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
