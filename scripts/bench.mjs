@@ -2,7 +2,7 @@
 import { checkNode, giveUp, installPackages, installPrograms, PROGRAMS, run, runScript } from './prepare.mjs';
 
 checkNode();
-installPrograms([
+await installPrograms([
   { program: 'chromium', debian: 'chromium' },
   { program: 'chromedriver', debian: 'chromium-driver' },
 ]);

@@ -55,8 +55,11 @@ export function installPackages() {
   }
 }
 
-/** Installs Debian packages for the programs that are missing. */
-export function installPrograms(programs) {
+/**
+ * Installs Debian packages for the programs that are missing: a process of its own, which goes on while packages are
+ * installed. Comes back when they are there.
+ */
+export async function installPrograms(programs) {
   const missing = programs.filter(({ program, file }) => (file ? !existsSync(file) : !onPath(program)));
   if (missing.length === 0) return;
   const packages = missing.map(({ debian }) => debian);
@@ -71,17 +74,18 @@ export function installPrograms(programs) {
       `Installing ${packages.join(', ')} needs root. Run this once as root: apt-get install ${packages.join(' ')}`,
     );
   }
-  const apt = (...args) => {
-    const command = root ? ['apt-get', ...args] : ['sudo', 'apt-get', ...args];
-    return (
-      spawnSync(command[0], command.slice(1), {
-        stdio: ['ignore', 2, 2],
-        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-      }).status === 0
-    );
-  };
   say(`Installing with apt: ${packages.join(', ')} …`);
-  if (!apt('update', '-qq') || !apt('install', '-y', '-qq', '--no-install-recommends', ...packages)) {
+  const get = `${root ? '' : 'sudo '}apt-get`;
+  const done = await new Promise((resolve) => {
+    const script = `${get} update -qq && ${get} install -y -qq --no-install-recommends ${packages.join(' ')}`;
+    const apt = spawn('sh', ['-c', script], {
+      stdio: ['ignore', 2, 2],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
+    apt.on('error', () => resolve(1));
+    apt.on('close', resolve);
+  });
+  if (done !== 0) {
     giveUp(
       `apt could not install ${packages.join(', ')}. Check that Debian's packages can be reached, then run the command again.`,
     );
@@ -142,6 +146,6 @@ export const PROGRAMS = {
   vite: 'vite/bin/vite.js',
   vitest: 'vitest/vitest.mjs',
   eslint: 'eslint/bin/eslint.js',
-  tsc: 'typescript/bin/tsc',
+  tsc: 'typescript-7/bin/tsc',
   prettier: 'prettier/bin/prettier.cjs',
 };

@@ -2,7 +2,7 @@
 import { checkNode, giveUp, installPackages, installPrograms, runScript } from './prepare.mjs';
 
 checkNode();
-installPrograms([{ program: 'musicxml2ly', debian: 'lilypond' }]);
+await installPrograms([{ program: 'musicxml2ly', debian: 'lilypond' }]);
 installPackages();
 if (runScript('scripts/other-reader.ts', process.argv.slice(2)) !== 0) {
   giveUp('LilyPond reads something otherwise than we do; it stands above.');

@@ -2,7 +2,7 @@
 import { checkNode, giveUp, installPackages, installPrograms, PROGRAMS, run, runBeside, say } from './prepare.mjs';
 
 checkNode();
-installPrograms([
+const programs = installPrograms([
   { program: 'xmllint', debian: 'libxml2-utils' },
   { program: 'chromium', debian: 'chromium' },
   { program: 'chromedriver', debian: 'chromium-driver' },
@@ -42,6 +42,7 @@ await Promise.all(
     }
   }),
 );
+await programs;
 for (const [name, program, args] of ALONE) {
   say(`\n— ${name}`);
   judge(name, run(program, args));

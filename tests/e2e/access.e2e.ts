@@ -67,7 +67,7 @@ describe('every screen', () => {
 
   for (const [name, path, ready] of screens) {
     it(`${name} has no violation axe-core finds, and goes nowhere sideways on a phone`, async () => {
-      await stage.go(path);
+      await stage.turnTo(path);
       await ready();
       expect(await violations()).toEqual([]);
       expect(await onAPhone()).toEqual({ wide: 390, over: [] });
@@ -75,7 +75,7 @@ describe('every screen', () => {
   }
 
   it('no room of the desk, nor the stand, has any', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
     await stage.score();
     await (await stage.find(By.css('#n10 .notehead'))).click();
     for (const room of ['Note', 'Shifts', 'Bow', 'Sound', 'Look', 'Grade', 'Ways']) {
@@ -96,7 +96,7 @@ describe('every screen', () => {
     const page = (): Promise<string> =>
       stage.driver.executeScript('return getComputedStyle(document.documentElement).backgroundColor;');
     const byDay = await page();
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
     await stage.score();
     await stage.click('Show the page dark');
     const dark = await page();
@@ -129,7 +129,7 @@ describe('every screen', () => {
       stage.until(`the focus on ${what}`, () =>
         stage.driver.executeScript('return document.activeElement.matches(arguments[0]);', selector),
       );
-    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
     await stage.score();
     const score = await stage.find(By.css('[role="listbox"]'));
     await score.sendKeys('?');
@@ -143,7 +143,7 @@ describe('every screen', () => {
     await focus('the shortcuts', '[role="dialog"]');
     await press(Key.ESCAPE);
     await focus('the score', '[role="listbox"]');
-    await stage.go('/');
+    await stage.turnTo('/');
     await (await stage.find(By.css('[aria-label="Actions for Pella, first scale"]'))).sendKeys(Key.ENTER);
     await stage.click('Rename …');
     await focus('the name', '[role="dialog"] input');
@@ -152,7 +152,7 @@ describe('every screen', () => {
   });
 
   it('an open menu, an open dialog and the empty library have none either', async () => {
-    await stage.go('/');
+    await stage.turnTo('/');
     await stage.click('Actions for Pella, first scale');
     await stage.find(By.css('[role="menu"]'));
     expect(await violations()).toEqual([]);
@@ -199,7 +199,7 @@ describe('every screen', () => {
 
 describe('without a network', () => {
   it('works after the first visit: builds and engraves a study offline', async () => {
-    const stage = await Stage.open();
+    const stage = await Stage.open({ offline: true });
     try {
       await stage.go('/studies/new');
       await stage.score();

@@ -10,7 +10,7 @@ describe('working on a fingering', () => {
   beforeAll(async () => {
     stage = await Stage.open({ height: 1400 });
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   const press = async (...keys: string[]): Promise<void> => {
@@ -45,7 +45,7 @@ describe('working on a fingering', () => {
     });
 
   it('pins a finger and a string by keyboard, releases them, and undoes all the way back', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     const first = await stage.score();
     await press(...Array.from({ length: 5 }, () => Key.ARROW_RIGHT));
     await told('Note 5 of 29: D4, open D');
@@ -71,7 +71,7 @@ describe('working on a fingering', () => {
   });
 
   it('alters the score only where it changes, and to just what a page opened afresh draws', async () => {
-    await stage.go('/studies/new?instrument=cello&tonic=D&octaves=2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=D&octaves=2');
     await stage.score();
     /** Every element of the score, its attributes by name, and every word. */
     const drawn = (): Promise<string[]> =>
@@ -106,7 +106,7 @@ describe('working on a fingering', () => {
   });
 
   it('keeps every one of many keys pressed at once, and goes back through them', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     const first = await stage.score();
     // Five notes pinned as fast as keys can come.
     const right = Key.ARROW_RIGHT;
@@ -122,7 +122,7 @@ describe('working on a fingering', () => {
   });
 
   it('offers what a note can take, says what each changes, and takes it by mouse', async () => {
-    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
     await stage.score();
     await (await stage.find(By.css('#n9 .notehead'))).click();
     await told('Note 10 of 29: E3, the first finger on D, first position');
@@ -148,7 +148,7 @@ describe('working on a fingering', () => {
   });
 
   it('says why a pin cannot be played and releases it', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     const first = await stage.score();
     await press(Key.ARROW_RIGHT, '4');
     await stage.sees('Finger 4 cannot play G3');
@@ -161,7 +161,7 @@ describe('working on a fingering', () => {
   });
 
   it('pins a run, keeps a whole fingering, and keeps both through a reload', async () => {
-    await stage.go('/studies/new?instrument=viola&tonic=D&octaves=2&start=D3');
+    await stage.turnTo('/studies/new?instrument=viola&tonic=D&octaves=2&start=D3');
     const first = await stage.score();
     await press(Key.ARROW_RIGHT, Key.chord(Key.SHIFT, Key.ARROW_RIGHT), Key.chord(Key.SHIFT, Key.ARROW_RIGHT), 'p');
     await stage.sees('3 notes are pinned');
@@ -176,7 +176,7 @@ describe('working on a fingering', () => {
   });
 
   it('compares a typed fingering, shows its faults on the notes and takes it over', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     await stage.score();
     await stage.unfold('Your own');
     await stage.unfold('A fingering as a line');
@@ -196,7 +196,7 @@ describe('working on a fingering', () => {
   });
 
   it('follows a school, a set-up and prescribed strings, and shows the same from the address', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
     await stage.score();
     await stage.choose('School', 'movable pattern');
     const movable = await scoreSays(/Fingering: G 1234 {2}D 123/);
@@ -218,7 +218,7 @@ describe('working on a fingering', () => {
   });
 
   it('sets two ways side by side and takes a run of the other over', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
     const first = await stage.score();
     await stage.choose('Beside this way', 'the school “Shift early”');
     await stage.sees('Side by side');
@@ -252,7 +252,7 @@ describe('working on a fingering', () => {
   });
 
   it('carries a study into all twelve keys and keeps them', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=1&start=A3&school=movable');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=1&start=A3&school=movable');
     await stage.score();
     await stage.more('In other keys …');
     await stage.sees('12 keys worked out');
@@ -271,7 +271,7 @@ describe('working on a fingering', () => {
   });
 
   it('makes a school by sliders, keeps it, and follows it in another study', async () => {
-    await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2&openStrings=never');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2&openStrings=never');
     const usual = await stage.score();
     await stage.unfold('Your own');
     await stage.unfold('A school of your own');
@@ -287,13 +287,13 @@ describe('working on a fingering', () => {
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Long strings');
     await stage.click('Keep the school');
     await stage.sees('Kept the school “Long strings”');
-    await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2&openStrings=never');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2&openStrings=never');
     expect(await stage.score()).toBe(usual);
     await stage.choose('School', 'Long strings');
     await stage.choose('Open strings', 'never');
     await stage.until('the school’s fingering', async () => (await stage.score()) === spared);
     // It can be set beside another like the schools that are shipped.
-    await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2');
     await stage.choose('Beside this way', 'the school “Long strings”');
     const columns = By.css('[aria-labelledby="beside-heading"] th[scope="col"]');
     await stage.until('two ways side by side', async () => {
@@ -301,22 +301,22 @@ describe('working on a fingering', () => {
       return names.length === 2 && names[1] === 'The school “Long strings”';
     });
     // A backup takes it along to another browser.
-    await stage.go('/');
+    await stage.turnTo('/');
     await stage.click('Export the library');
     const backup = join(mkdtempSync(join(tmpdir(), 'step-ladder-')), 'library.json');
     copyFileSync(await stage.downloaded('.json'), backup);
     await stage.fresh();
-    await stage.go('/');
+    await stage.turnTo('/');
     await (await stage.find(By.css('input[type="file"]'))).sendKeys(backup);
     await stage.sees('1 school added.');
-    await stage.go('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=Bb&octaves=2&start=Bb2');
     await stage.choose('School', 'Long strings');
     await stage.choose('Open strings', 'never');
     await stage.until('the school’s fingering', async () => (await stage.score()) === spared);
   });
 
   it('lists its keys on a question mark', async () => {
-    await stage.go('/studies/new');
+    await stage.turnTo('/studies/new');
     await stage.score();
     await stage.driver.actions().sendKeys('?').perform();
     await stage.sees('pin the finger of the chosen note');
@@ -328,7 +328,7 @@ describe('working on a fingering', () => {
   });
 
   it('tells each note by name, finger, string and position', async () => {
-    await stage.go('/studies/new?instrument=cello&tonic=D&octaves=2&start=D2&form=melodic-minor');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=D&octaves=2&start=D2&form=melodic-minor');
     await stage.score();
     const names = await stage.driver.executeScript<string[]>(
       'return [...document.querySelectorAll(".score [role=option]")].map((note) => note.getAttribute("aria-label"));',

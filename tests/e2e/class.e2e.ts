@@ -14,11 +14,11 @@ describe('a class', () => {
   beforeAll(async () => {
     stage = await Stage.open();
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   it('is planned, told what its key asks, printed with a part for each section, and kept', async () => {
-    await stage.go('/pupils');
+    await stage.turnTo('/pupils');
     await stage.click('Classes');
     await stage.sees('No class is planned yet.');
     await stage.click('Plan a class');
@@ -67,7 +67,7 @@ describe('a class', () => {
   });
 
   it('stands on the wall, turned by the page keys, and comes back', async () => {
-    await stage.go('/class');
+    await stage.turnTo('/class');
     await stage.click('Plan a class');
     await stage.find(By.css('.class-score .note'));
     await stage.click('On the wall');
@@ -86,7 +86,7 @@ describe('a class', () => {
   });
 
   it('says what cannot be played together', async () => {
-    await stage.go('/class/nowhere-at-all');
+    await stage.turnTo('/class/nowhere-at-all');
     await stage.sees('This class is not here');
     await stage.click('See the classes');
     await stage.click('Plan a class');

@@ -63,7 +63,7 @@ describe('the desk', () => {
   beforeAll(async () => {
     stage = await Stage.open();
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   const resize = (width: number, height: number): Promise<void> =>
@@ -71,7 +71,7 @@ describe('the desk', () => {
   const look = (): Promise<Seen> => stage.driver.executeScript<Seen>(LOOK);
   /** Opens a study and waits until its score and all its ways stand. */
   const open = async (asked: string): Promise<Seen> => {
-    await stage.go(`/studies/new?${asked}`);
+    await stage.turnTo(`/studies/new?${asked}`);
     await stage.score();
     await stage.until('more than one way', async () => (await look()).ways > 1);
     return look();
@@ -121,7 +121,7 @@ describe('the desk', () => {
 
   it('on a phone goes nowhere sideways, and every room is a tap away and sinks again', async () => {
     await resize(390, 844);
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3');
     await stage.score();
     const sideways = async (): Promise<boolean> => (await look()).scrolls[1];
     expect(await sideways()).toBe(false);

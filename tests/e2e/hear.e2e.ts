@@ -25,7 +25,7 @@ describe('a recording brought from home', () => {
   beforeAll(async () => {
     stage = await Stage.open();
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   const give = async (name: string, bytes: Uint8Array | string): Promise<void> => {
@@ -35,7 +35,7 @@ describe('a recording brought from home', () => {
   };
 
   it('is heard: where the shift lands, how far that is on the string, how fast; other fingers make it another study', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
     await stage.score();
     await stage.room('Sound');
     await give('lesson.wav', recording());
@@ -59,7 +59,7 @@ describe('a recording brought from home', () => {
   });
 
   it('is put away half heard when it is stopped, and nothing is said of it', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
     await stage.score();
     await stage.room('Sound');
     const long = new Float32Array(240 * RATE).map((_, at) => 0.3 * Math.sin(at / 12));
@@ -73,7 +73,7 @@ describe('a recording brought from home', () => {
   });
 
   it('that is none is refused in our own words', async () => {
-    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=C&octaves=2');
     await stage.score();
     await stage.room('Sound');
     await give('letter.wav', 'no sound at all');

@@ -314,7 +314,7 @@ describe('a newer build', () => {
     );
 
   it('is offered in a quiet line, taken when asked, and at once on a reload; a page left open goes on', async () => {
-    const stage = await Stage.open();
+    const stage = await Stage.open({ offline: true });
     try {
       const id = await keepOne(stage);
       await stage.until('a worker that controls the page', () => controlled(stage));
@@ -339,7 +339,7 @@ describe('a newer build', () => {
   });
 
   it('is taken at once on a reload, and by a page whose files are gone at its next step', async () => {
-    const stage = await Stage.open();
+    const stage = await Stage.open({ offline: true });
     try {
       await stage.go('/');
       await stage.until('a worker that controls the page', () => controlled(stage));

@@ -18,7 +18,7 @@ describe('a passage somebody else wrote', () => {
   beforeAll(async () => {
     stage = await Stage.open();
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   const give = async (name: string, text: string): Promise<void> => {
@@ -28,7 +28,7 @@ describe('a passage somebody else wrote', () => {
   };
 
   it('is opened, fingered, written back with everything else as it was, and studied at the desk', async () => {
-    await stage.go('/');
+    await stage.turnTo('/');
     await stage.click('Open a passage');
     await give('every.musicxml', EVERY_FEATURE);
     await stage.sees('Every & all');
@@ -78,7 +78,7 @@ describe('a passage somebody else wrote', () => {
       return study?.recipe.pins.some(({ at }) => at === 4);
     });
     const [study] = await stage.driver.executeAsyncScript<{ fingering: { finger: unknown }[] }[]>(KEPT);
-    await stage.go('/passage');
+    await stage.turnTo('/passage');
     await give('every.musicxml', EVERY_FEATURE);
     await stage.choose('Voice', '1');
     await stage.sees('as you kept them in Every & all');
@@ -89,12 +89,12 @@ describe('a passage somebody else wrote', () => {
   });
 
   it('finds the scale in a tune written as letters, and opens it as a study', async () => {
-    await stage.go('/pupils');
+    await stage.turnTo('/pupils');
     await stage.click('Add a pupil');
     await (await stage.find(By.css('[role="dialog"] input[name="name"]'))).sendKeys('Mira');
     await stage.click('Add the pupil');
     await stage.until('the pupil’s page', async () => (await stage.text(By.css('h1'))) === 'Mira');
-    await stage.go('/passage');
+    await stage.turnTo('/passage');
     await give('tune.abc', 'X:1\nT:Letters\nM:4/4\nL:1/8\nK:D\nDEFG ABcd|dBGE A4|]\n');
     await stage.sees('D major, one octave');
     // One press sets it; it stands in the library and on the pupil's page.
@@ -142,7 +142,7 @@ describe('a passage somebody else wrote', () => {
       }).join(''),
     );
     const tune = ['X:1', 'T:A long part', 'M:4/4', 'L:1/8', 'K:D', ...bars.map((bar) => `${bar}|`)].join('\n');
-    await stage.go('/passage');
+    await stage.turnTo('/passage');
     // Stopped by the page's own button as soon as it tells how far it has come: however slow the hand that clicks is.
     await stage.driver.executeScript(`
       new MutationObserver((_, observer) => {
@@ -169,7 +169,7 @@ describe('a passage somebody else wrote', () => {
   });
 
   it('says what is wrong with a file that is none, and with notes the instrument has not', async () => {
-    await stage.go('/passage');
+    await stage.turnTo('/passage');
     await give('letter.xml', '<html><body>hello</body></html>');
     await stage.sees('This XML file is no music: it begins with “html”.');
     await give('low.abc', 'X:1\nT:Low\nM:4/4\nL:1/4\nK:C\nC,D,EF|GABc|]\n');

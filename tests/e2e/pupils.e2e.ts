@@ -61,7 +61,7 @@ const pick = async (stage: Stage, field: string, words: string): Promise<void> =
 };
 /** Adds a pupil by the form. */
 const add = async (stage: Stage, name: string): Promise<void> => {
-  await stage.go('/pupils');
+  await stage.turnTo('/pupils');
   await stage.click('Add a pupil');
   await (await stage.find(By.css('[role="dialog"] input[name="name"]'))).sendKeys(name);
   await stage.click('Add the pupil');

@@ -16,7 +16,7 @@ describe('what stands on the sheet', () => {
   beforeAll(async () => {
     stage = await Stage.open({ height: 1200 });
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   const press = async (...keys: string[]): Promise<void> => {
@@ -30,7 +30,7 @@ describe('what stands on the sheet', () => {
   };
 
   it('says what changes for one who knows the major, and marks the notes', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&form=melodic-minor&octaves=2&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&form=melodic-minor&octaves=2&start=A3');
     await stage.score();
     await stage.choose('Known already', 'A major');
     await stage.sees('Like A major, but the third lower (C for C♯); coming down the seventh lower (G for G♯)');
@@ -47,7 +47,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('names the notes and covers them one by one', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=D&octaves=1&start=D4&direction=up');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=D&octaves=1&start=D4&direction=up');
     await stage.score();
     await stage.choose('Under the notes', 'their letters');
     const all = ['D', 'E', 'F♯', 'G', 'A', 'B', 'C♯', 'D'];
@@ -70,7 +70,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('shows the pattern without notation, and a key to what is left blank', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=D&octaves=1&start=D4&direction=up');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=D&octaves=1&start=D4&direction=up');
     await stage.score();
     await stage.choose('Shown as', 'the pattern alone');
     const pattern = await stage.text(By.css('[aria-label="The pattern"]'));
@@ -87,7 +87,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('sets three ways side by side and takes part of the third over', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=Bb&octaves=3&start=Bb3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=Bb&octaves=3&start=Bb3');
     await stage.score();
     await stage.choose('Beside this way', 'the school “Shift early”');
     await stage.sees('Side by side');
@@ -109,7 +109,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('finds and does anything by its name', async () => {
-    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=C&octaves=2&start=C2');
     await stage.score();
     await stage.driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform();
     await (await stage.find(By.css('[role="dialog"] input'))).sendKeys('e flat', Key.ENTER);
@@ -120,7 +120,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('carries a study into a list of keys of one’s own, and says which word is no key', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=1&start=G3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=1&start=G3');
     await stage.score();
     await stage.more('In other keys …');
     const list = await stage.find(By.css('input[name="keys"]'));
@@ -141,7 +141,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('brings a school in from a file, and refuses one that is none', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     await stage.score();
     await stage.unfold('Your own');
     await stage.unfold('A school of your own');
@@ -160,7 +160,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('prints to PDF, and writes a PDF file, with every note in it', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=E&octaves=2&start=E4');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=E&octaves=2&start=E4');
     await stage.score();
     await stage.choose('Under the notes', 'their letters');
     await stage.until('the names', async () => (await under()).length === 29);
@@ -185,7 +185,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('writes the teacher’s own words and the marks into the PDF file', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2&remarks=[{"at":4,"text":"lean here"}]');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=2&remarks=[{"at":4,"text":"lean here"}]');
     await stage.score();
     await stage.room('Look');
     await (await stage.find(By.xpath('//button[contains(., "fingers to have ready")]'))).click();
@@ -200,7 +200,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('puts the teacher’s name and a fingerboard with tapes on paper', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=D&start=D4');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=D&start=D4');
     await stage.score();
     await stage.click('Print');
     await stage.click('Your name on paper …');
@@ -223,7 +223,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('puts the fingerboard and the climb into the PDF file where they are asked for', async () => {
-    await stage.go('/studies/new?instrument=cello&tonic=Eb&octaves=2&start=Eb2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=Eb&octaves=2&start=Eb2');
     await stage.score();
     const written = async (): Promise<string> => {
       await stage.click('Export');
@@ -276,7 +276,7 @@ describe('what stands on the sheet', () => {
       'instrument=bass&tonic=Ab&octaves=2',
       'instrument=cello&tonic=D&octaves=2&figure=key-set',
     ]) {
-      await stage.go(`/studies/new?${asked}`);
+      await stage.turnTo(`/studies/new?${asked}`);
       await stage.score();
       for (const [board, words] of [
         ['Fingerboard', 'svg.fingerboard .position'],
@@ -294,7 +294,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('writes a page of variations in the order asked', async () => {
-    await stage.go('/studies/new?instrument=viola&tonic=C&octaves=2&start=C3');
+    await stage.turnTo('/studies/new?instrument=viola&tonic=C&octaves=2&start=C3');
     await stage.score();
     await stage.more('Variations …');
     await stage.click('Move down: four strokes to each note');
@@ -309,7 +309,7 @@ describe('what stands on the sheet', () => {
   });
 
   it('writes the score as a PNG', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=1&start=G3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=1&start=G3');
     await stage.score();
     await stage.click('Export');
     await stage.click('PNG, a picture of the score');

@@ -8,7 +8,7 @@ describe('the sound in a file', () => {
   beforeAll(async () => {
     stage = await Stage.open();
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   it.each([
@@ -20,7 +20,7 @@ describe('the sound in a file', () => {
     'renders recorded notes of the %s: an independent ear finds every one, in tune and in time',
     async (instrument, start, lowest, octaves) => {
       const tonic = start.slice(0, 1);
-      await stage.go(
+      await stage.turnTo(
         `/studies/new?instrument=${instrument}&tonic=${tonic}&octaves=${octaves}&start=${start}&bowing=%7B%22slur%22%3A1%7D`,
       );
       await stage.score();

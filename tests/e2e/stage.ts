@@ -63,11 +63,14 @@ async function begin(chromium: chrome.Options, again = 2): Promise<chrome.Driver
 export class House {
   #serve: RequestListener;
   readonly #demo: boolean;
+  /** Whether the page may fetch what works offline: every file there is, on each first visit. */
+  readonly #offline: boolean;
   /** Requests for such paths get no answer but an error, as many as the number says. */
   #spoilt: { readonly path: RegExp; left: number } | undefined;
 
-  constructor(build: string, demo: boolean) {
+  constructor(build: string, demo: boolean, offline: boolean) {
     this.#demo = demo;
+    this.#offline = offline;
     this.#serve = application(build, demo) as RequestListener;
   }
 
@@ -77,7 +80,8 @@ export class House {
       if (spoilt && spoilt.left > 0 && spoilt.path.test(request.url ?? '')) {
         spoilt.left -= 1;
         response.writeHead(500).end();
-      } else this.#serve(request, response);
+      } else if (!this.#offline && request.url === '/sw.js') response.writeHead(404).end();
+      else this.#serve(request, response);
     });
     return new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(server)));
   }
@@ -124,6 +128,8 @@ export class Stage {
   static async open(
     options: {
       demo?: boolean;
+      /** Lets the page fetch what it needs to work offline, and take newer builds: as it comes where no test asks. */
+      offline?: boolean;
       width?: number;
       height?: number;
       build?: string;
@@ -133,7 +139,11 @@ export class Stage {
       profile?: string;
     } = {},
   ): Promise<Stage> {
-    const house = new House(options.build ?? BUILD, options.demo === true);
+    const house = new House(
+      options.build ?? BUILD,
+      options.demo === true,
+      options.offline ?? process.env['VITEST'] === undefined,
+    );
     const server = await house.open();
     const profile = options.profile ?? mkdtempSync(join(tmpdir(), 'step-ladder-browser-'));
     const downloads = mkdtempSync(join(tmpdir(), 'step-ladder-downloads-'));
@@ -198,6 +208,10 @@ export class Stage {
       origin: this.address,
       storageTypes: 'cookies,indexeddb,local_storage',
     });
+    this.forgetDownloads();
+  }
+
+  private forgetDownloads(): void {
     for (const name of readdirSync(this.downloads)) rmSync(join(this.downloads, name));
   }
 
@@ -206,8 +220,43 @@ export class Stage {
     await this.driver.sendDevToolsCommand(command, parameters);
   }
 
+  /** Loads a page, as from the line for addresses. */
   async go(path: string): Promise<void> {
     await this.driver.get(this.address + path);
+  }
+
+  /**
+   * Goes to a page as by a link, in the application that is open: nothing is loaded anew, which is most of what a visit
+   * costs. By way of a page without a study, so that what stands there afterwards begins as where it is opened.
+   */
+  async turnTo(path: string): Promise<void> {
+    if (!(await this.driver.getCurrentUrl()).startsWith(this.address)) return this.go(path);
+    const follow = (to: string): Promise<void> =>
+      this.driver.executeScript(
+        `history.pushState({}, '', arguments[0]);
+        dispatchEvent(new PopStateEvent('popstate', { state: history.state }));`,
+        to,
+      );
+    await follow('/notices');
+    await this.until('the page that was left gone', async () =>
+      (await this.driver.findElement(By.css('h1')).getText()).startsWith('Licence'),
+    );
+    await follow(path);
+  }
+
+  /** Forgets everything kept and downloaded, as `fresh` does, in the application that is open. */
+  async emptied(): Promise<void> {
+    if (!(await this.driver.getCurrentUrl()).startsWith(this.address)) return;
+    await this.turnTo('/notices');
+    await this.driver.executeAsyncScript(`
+      const done = arguments[0];
+      localStorage.clear();
+      indexedDB.open('step-ladder').onsuccess = ({ target: { result: kept } }) => {
+        const all = kept.transaction([...kept.objectStoreNames], 'readwrite');
+        for (const name of kept.objectStoreNames) all.objectStore(name).clear();
+        all.oncomplete = () => { kept.close(); done(); };
+      };`);
+    this.forgetDownloads();
   }
 
   /** Waits until something holds; says what never came otherwise. */

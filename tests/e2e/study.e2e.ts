@@ -10,11 +10,11 @@ describe('building a study', () => {
   beforeAll(async () => {
     stage = await Stage.open();
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   it('builds three octaves, takes an alternative, keeps it, finds it again and exports it', async () => {
-    await stage.go('/');
+    await stage.turnTo('/');
     await stage.click('Violin');
     await stage.choose('Tonic', 'A');
     await stage.choose('Octaves', 'three octaves');
@@ -71,7 +71,7 @@ describe('building a study', () => {
   });
 
   it('keeps every change of a saved study as it is made', async () => {
-    await stage.go('/studies/new?instrument=cello&tonic=C&octaves=1&start=C2');
+    await stage.turnTo('/studies/new?instrument=cello&tonic=C&octaves=1&start=C2');
     await stage.score();
     await stage.click('Keep in the library');
     await stage.sees('Kept in the library');
@@ -86,7 +86,7 @@ describe('building a study', () => {
   });
 
   it('comes back to the very fingers a study was kept with when a change is undone', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
     const best = await stage.score();
     await (await stage.find(By.css('[role="radio"][value="2"]'))).click();
     const kept = await stage.until('another fingering on the score', async () => {
@@ -131,7 +131,7 @@ describe('building a study', () => {
   });
 
   it('follows every choice, and moves with the keyboard only from the library to a kept study', async () => {
-    await stage.go('/');
+    await stage.turnTo('/');
     await stage.sees('Nothing here yet.');
     const press = async (...keys: string[]): Promise<void> => {
       for (const key of keys) await stage.driver.actions().sendKeys(key).perform();
@@ -169,7 +169,7 @@ describe('building a study', () => {
   });
 
   it('warns about a key without signature and writes its twin on request', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=G%23&octaves=1&start=G%234');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G%23&octaves=1&start=G%234');
     await stage.sees('has no standard key signature');
     await stage.click('Write it as A♭ instead: the same sound.');
     expect(await stage.score()).toContain('A♭ major');

@@ -17,7 +17,7 @@ describe('a syllabus', () => {
   beforeAll(async () => {
     stage = await Stage.open({ height: 1200 });
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   const importFile = async (name: string, text: string): Promise<void> => {
@@ -32,7 +32,7 @@ describe('a syllabus', () => {
     stage.text(By.xpath(`//tr[th/button[normalize-space()="${grade}"]]/td[last()]`));
 
   it('is imported with its bad rows shown, covered, made, mended by a near miss, and printed as a book', async () => {
-    await stage.go('/syllabus');
+    await stage.turnTo('/syllabus');
     await stage.sees('Lindenfeld Board');
     await importFile(
       'ours.csv',
@@ -70,14 +70,14 @@ describe('a syllabus', () => {
     await stage.until('one of the second', async () => (await ready('Second')) === '1 of 2');
 
     // C major in one octave is there but too slow: near, not ready.
-    await stage.go('/studies/new?instrument=violin&tonic=C&octaves=1&start=C4&bowing=%7B%22bpm%22%3A52%7D');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=C&octaves=1&start=C4&bowing=%7B%22bpm%22%3A52%7D');
     await stage.score();
     await stage.room('Grade');
     await stage.sees('Second, ours, C major, one octave: 52 where 60 is asked');
     await stage.click('Keep in the library');
     await stage.sees('Kept in the library.');
     const study = await stage.driver.getCurrentUrl();
-    await stage.go('/syllabus');
+    await stage.turnTo('/syllabus');
     await stage.choose('Syllabus', 'ours');
     await stage.click('Second');
     await stage.click('Open (fingered, bow or tempo short)');
@@ -94,7 +94,7 @@ describe('a syllabus', () => {
           (one.recipe as unknown as { tonic: string }).tonic === 'C',
       ),
     );
-    await stage.go('/syllabus');
+    await stage.turnTo('/syllabus');
     await stage.choose('Syllabus', 'ours');
     await stage.until('all of the second ready', async () => (await ready('Second')) === '2 of 2');
 
@@ -117,7 +117,7 @@ describe('a syllabus', () => {
   });
 
   it('refuses huge and foreign files without touching what is kept', async () => {
-    await stage.go('/syllabus');
+    await stage.turnTo('/syllabus');
     await stage.sees('Lindenfeld Board');
     await importFile('huge.csv', [HEADER, ...Array.from({ length: 100_000 }, () => GOOD[0])].join('\n'));
     await stage.sees('This file has 100000 rows; a syllabus has at most 5000');
@@ -133,7 +133,9 @@ describe('a syllabus', () => {
   });
 
   it('estimates a grade and explains it', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=B&octaves=2&start=B3&form=lydian&bowing=%7B%22bpm%22%3A72%7D');
+    await stage.turnTo(
+      '/studies/new?instrument=violin&tonic=B&octaves=2&start=B3&form=lydian&bowing=%7B%22bpm%22%3A72%7D',
+    );
     await stage.score();
     await stage.room('Grade');
     await stage.sees('No line of a syllabus asks for exactly this.');
@@ -149,7 +151,7 @@ describe('a syllabus', () => {
   });
 
   it('is edited in a copy: a line changed, moved by keyboard, a grade duplicated, undone', async () => {
-    await stage.go('/syllabus?show=edit');
+    await stage.turnTo('/syllabus?show=edit');
     await stage.click('Copy it and change the copy');
     await stage.until('the copy', async () => (await stage.chosen('Syllabus')).endsWith('own copy'));
     const field = async (name: string): Promise<string> =>
@@ -182,7 +184,7 @@ describe('a syllabus', () => {
   });
 
   it('calls for things of a grade and keeps how they went', async () => {
-    await stage.go('/syllabus?show=mock');
+    await stage.turnTo('/syllabus?show=mock');
     await stage.choose('How many', '3 things');
     await stage.click('Begin');
     await stage.sees('1 of 3');
@@ -194,7 +196,7 @@ describe('a syllabus', () => {
     expect(
       (await stage.text(By.css('[aria-label="How it went"]'))).split('\n').map((line) => line.slice(0, 7)),
     ).toEqual(['✓ Right', '✗ Misse', '~ Shaky']);
-    await stage.go('/syllabus?show=mock');
+    await stage.turnTo('/syllabus?show=mock');
     await stage.sees('Grade 1: 1 right, 1 shaky, 1 missed');
   });
 });

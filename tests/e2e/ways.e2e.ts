@@ -9,14 +9,14 @@ describe('the ways teachers teach', () => {
   beforeAll(async () => {
     stage = await Stage.open({ height: 1000 });
   });
-  beforeEach(() => stage.fresh());
+  beforeEach(() => stage.emptied());
   afterAll(() => stage.close());
 
   const button = (words: string) => By.xpath(`//button[contains(normalize-space(.), "${words}")]`);
   const scoreText = (): Promise<string> => stage.text(By.css('.score'));
 
   it('are offered by their names; one is chosen, and why another is not here is said', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3&start=A3');
     await stage.score();
     await stage.sees('home, then by pairs on the top string');
     const pairs = await stage.find(By.xpath('//button[@role="radio"][contains(., "home, then by pairs")]'));
@@ -27,13 +27,13 @@ describe('the ways teachers teach', () => {
     const systems = await stage.driver.findElements(By.xpath('//li[contains(., "Not here:")]'));
     expect(systems.length).toBeGreaterThan(2);
     // A chromatic in first position has no shift.
-    await stage.go('/studies/new?instrument=violin&tonic=D&form=chromatic&start=D4');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=D&form=chromatic&start=D4');
     await stage.score();
     await stage.sees('No shift: the hand stays where it is.');
   });
 
   it('come from the teacher’s own book: pasted, checked, kept, first in a new study, exported as it was', async () => {
-    await stage.go('/book');
+    await stage.turnTo('/book');
     const area = await stage.find(By.css('textarea'));
     await area.sendKeys(
       'Violin',
@@ -46,12 +46,12 @@ describe('the ways teachers teach', () => {
     await stage.sees('Not taken: Say which minor: natural, harmonic or melodic.');
     await stage.click('Keep the book');
     await stage.sees('These fingerings come first wherever they apply.');
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=2');
     await stage.until('the book’s fingering', async () => (await stage.score()).includes('G 1234  D 123'));
     await stage.sees('from your book');
-    await stage.go('/studies/new?instrument=violin&tonic=G&octaves=2');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=2');
     expect(await stage.score()).toContain('G 0123  D 0123');
-    await stage.go('/book');
+    await stage.turnTo('/book');
     await stage.sees('1 fingering can be played');
     await stage.click('Export the text');
     const file = await stage.until<string>('the file', async () =>
@@ -63,7 +63,7 @@ describe('the ways teachers teach', () => {
   });
 
   it('take marks and words at a note, which undo takes away again', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
     await stage.score();
     expect(await scoreText()).not.toContain('ready');
     await stage.room('Look');
@@ -87,7 +87,7 @@ describe('the ways teachers teach', () => {
   });
 
   it('have a grade page read as it is printed, mended in place and kept', async () => {
-    await stage.go('/syllabus');
+    await stage.turnTo('/syllabus');
     await stage.click('From a printed page …');
     const area = await stage.find(By.css('[role="dialog"] textarea'));
     const page = [
@@ -116,7 +116,7 @@ describe('the ways teachers teach', () => {
   });
 
   it('are written by the teacher as a system of the school’s own and tried in all keys', async () => {
-    await stage.go('/studies/new?instrument=violin&tonic=D&start=D5');
+    await stage.turnTo('/studies/new?instrument=violin&tonic=D&start=D5');
     await stage.score();
     await stage.unfold('Your own');
     await stage.unfold('A school of your own');
