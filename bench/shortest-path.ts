@@ -29,6 +29,8 @@ export function generalGraph(lattice: Lattice): GeneralGraph {
     for (let from = 0; from < sources; from += 1) {
       const a = from >> 2;
       const flag = from & 3;
+      // No way from the start comes here.
+      if (!graph.hasNode(id(k, from))) continue;
       if (one.kind === 'step') {
         for (let b = 0; b < width; b += 1)
           link(id(k, from), id(k + 1, 4 * b + lattice.begun), one.begins[a * width + b]! + BITS[flag]! * lattice.visit);

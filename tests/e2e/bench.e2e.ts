@@ -128,7 +128,7 @@ describe('working on a fingering', () => {
     await told('Note 10 of 29: E3, the first finger on D, first position');
     const options = By.css('[aria-label="Ways to play this note"] button');
     await stage.until('the options', async () => (await stage.driver.findElements(options)).length > 3);
-    const texts = await Promise.all((await stage.driver.findElements(options)).map((one) => one.getText()));
+    const texts = await stage.texts(options);
     expect(texts[0]).toMatch(/as it is/);
     const onG = texts.findIndex((text) => text.startsWith('G'));
     expect(texts[onG]).toMatch(/goes to|keeps/);
@@ -256,9 +256,7 @@ describe('working on a fingering', () => {
     await stage.score();
     await stage.more('In other keys …');
     await stage.sees('12 keys worked out');
-    const lines = await Promise.all(
-      (await stage.driver.findElements(By.css('[aria-label="Keys"] li'))).map((one) => one.getText()),
-    );
+    const lines = await stage.texts(By.css('[aria-label="Keys"] li'));
     expect(lines).toHaveLength(12);
     expect(lines.filter((line) => line.includes('same fingers')).length).toBeGreaterThan(8);
     await stage.click('Keep 11 in the library');
@@ -297,7 +295,7 @@ describe('working on a fingering', () => {
     await stage.choose('Beside this way', 'the school “Long strings”');
     const columns = By.css('[aria-labelledby="beside-heading"] th[scope="col"]');
     await stage.until('two ways side by side', async () => {
-      const names = await Promise.all((await stage.driver.findElements(columns)).map((one) => one.getText()));
+      const names = await stage.texts(columns);
       return names.length === 2 && names[1] === 'The school “Long strings”';
     });
     // A backup takes it along to another browser.

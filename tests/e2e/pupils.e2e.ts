@@ -54,10 +54,9 @@ const press = (stage: Stage, ...keys: string[]): Promise<void> =>
     .perform();
 const pick = async (stage: Stage, field: string, words: string): Promise<void> => {
   const list = await stage.find(By.css(`[role="dialog"] select[name="${field}"]`));
-  for (const option of await list.findElements(By.css('option'))) {
-    if ((await option.getText()).trim() === words) return option.click();
-  }
-  throw new Error(`No “${words}” in ${field}`);
+  const option = await stage.option(list, words);
+  if (!option) throw new Error(`No “${words}” in ${field}`);
+  await option.click();
 };
 /** Adds a pupil by the form. */
 const add = async (stage: Stage, name: string): Promise<void> => {

@@ -25,8 +25,7 @@ describe('what stands on the sheet', () => {
   };
   const under = async (): Promise<string[]> => {
     await stage.score();
-    const names = await stage.driver.findElements(By.css('[role="listbox"] .verse text'));
-    return Promise.all(names.map(async (name) => (await name.getText()).trim()));
+    return stage.texts(By.css('[role="listbox"] .verse text'));
   };
 
   it('says what changes for one who knows the major, and marks the notes', async () => {

@@ -16,7 +16,7 @@ const BUILD = join(import.meta.dirname, '..', '..', 'dist');
 const PATIENCE = Number(process.env['STEP_LADDER_PATIENCE'] ?? 120_000);
 
 /** A condition is looked at again after so long, milliseconds. */
-const EVERY = 60;
+const EVERY = 120;
 
 /** The rooms in which lists of choices stand. */
 const ROOM_OF: Readonly<Record<string, string>> = {
@@ -239,7 +239,7 @@ export class Stage {
       );
     await follow('/notices');
     await this.until('the page that was left gone', async () =>
-      (await this.driver.findElement(By.css('h1')).getText()).startsWith('Licence'),
+      (await this.texts(By.css('h1'))).some((title) => title.startsWith('Licence')),
     );
     await follow(path);
   }
@@ -352,11 +352,10 @@ export class Stage {
     await this.reach(list);
     await this.until(`"${words}" in the list ${list}`, async () => {
       const select = await this.driver.findElement(By.css(`select[aria-label="${list}"]`));
-      for (const option of await select.findElements(By.css('option'))) {
-        if ((await option.getText()).trim() === words && (await option.isEnabled())) {
-          await option.click();
-          return true;
-        }
+      const option = await this.option(select, words);
+      if (option) {
+        await option.click();
+        return true;
       }
       // A long list is whole once it is reached.
       await this.driver.executeScript('arguments[0].focus();', select);
@@ -364,10 +363,19 @@ export class Stage {
     });
   }
 
+  /** The choice of a list that says so, where it can be taken. */
+  async option(list: WebElement, words: string): Promise<WebElement | null> {
+    return this.driver.executeScript<WebElement | null>(
+      `return [...arguments[0].options].find((one) => one.innerText.trim() === arguments[1] && !one.matches(':disabled')) ?? null;`,
+      list,
+      words,
+    );
+  }
+
   async chosen(list: string): Promise<string> {
     await this.reach(list);
     const select = await this.find(By.css(`select[aria-label="${list}"]`));
-    return (await select.findElement(By.css('option:checked')).getText()).trim();
+    return this.read(await select.findElement(By.css('option:checked')));
   }
 
   /** Waits for the engraved score of the study now chosen and gives its description. */
@@ -381,6 +389,14 @@ export class Stage {
   /** The words on a part of the page, as they are rendered. */
   async text(locator: Locator): Promise<string> {
     return this.read(await this.find(locator));
+  }
+
+  /** The words on each part of the page that fits, as they are rendered. */
+  async texts(locator: Locator): Promise<string[]> {
+    return this.driver.executeScript<string[]>(
+      'return arguments[0].map((part) => (part.innerText ?? part.textContent).trim());',
+      await this.driver.findElements(locator),
+    );
   }
 
   /** The words drawn in a picture, whatever pieces they are drawn in. */
