@@ -34,6 +34,8 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,woff2,ttf,wasm}', 'notices.json'],
+        importScripts: ['/sw-routes.js'],
+        globIgnores: ['sw-routes.js'],
         // The engraver is large; it is cached like everything else, so that the score works offline.
         maximumFileSizeToCacheInBytes: 12 * 1024 * 1024,
         clientsClaim: true,

@@ -184,6 +184,106 @@ describe('the desk', () => {
     await stage.until('the whole score in view', async () => (await look()).notes === 43);
   });
 
+  it('is divided by the mouse and by a finger, and remembers it', async () => {
+    await resize(1280, 800);
+    await open('instrument=violin&tonic=A&octaves=3');
+    const divider = (): Promise<{ x: number; y: number; share: number }> =>
+      stage.driver.executeScript(`
+        const bar = document.querySelector('[role="separator"]');
+        const box = bar.getBoundingClientRect();
+        return { x: box.left + box.width / 2, y: box.top + box.height / 2, share: Number(bar.ariaValueNow) };`);
+    const by = async (pixels: number): Promise<number> => {
+      const { height } = await (await stage.find(By.css('.stage'))).getRect();
+      return (100 * pixels) / height;
+    };
+    const before = await divider();
+    const actions = stage.driver.actions();
+    await actions
+      .dragAndDrop(await stage.find(By.css('[role="separator"]')), { x: 0, y: -80 })
+      .perform();
+    const dragged = await divider();
+    expect(Math.abs(dragged.y - (before.y - 80))).toBeLessThanOrEqual(8);
+    expect(dragged.share).toBeCloseTo(before.share - (await by(80)), -0.5);
+    await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: true });
+    const touch = (type: string, ...touchPoints: { x: number; y: number }[]): Promise<void> =>
+      stage.devTools('Input.dispatchTouchEvent', { type, touchPoints });
+    await touch('touchStart', dragged);
+    for (let step = 1; step <= 6; step += 1) await touch('touchMove', { x: dragged.x, y: dragged.y + 10 * step });
+    await touch('touchEnd');
+    await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: false });
+    const touched = await divider();
+    expect(Math.abs(touched.y - (dragged.y + 60))).toBeLessThanOrEqual(8);
+    await stage.driver.navigate().refresh();
+    await stage.score();
+    expect((await divider()).share).toBe(touched.share);
+  });
+
+  it('is worked by touch alone: a note, its finger, a room, the stand and its pages', async () => {
+    await resize(1024, 768);
+    await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: true });
+    await open('instrument=violin&tonic=A&octaves=3');
+    const tap = async (locator: By): Promise<void> => {
+      const { x, y } = await stage.until(String(locator), async () =>
+        stage.driver.executeScript<{ x: number; y: number } | false>(
+          `const box = arguments[0].getBoundingClientRect();
+           const at = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
+           return arguments[0].contains(document.elementFromPoint(at.x, at.y)) && at;`,
+          await stage.driver.findElement(locator),
+        ),
+      );
+      await stage.devTools('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+      await stage.devTools('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    };
+    const button = (words: string): By => By.xpath(`//button[normalize-space()="${words}" or @aria-label="${words}"]`);
+    const before = await stage.score();
+    await tap(By.css('#n12 .notehead'));
+    await tap(By.xpath('//button[@role="tab"][normalize-space()="Note"]'));
+    await stage.sees('Note 13 of 43');
+    await tap(By.xpath('(//*[@aria-label="Ways to play this note"]//button)[2]'));
+    await stage.until('another fingering', async () => (await stage.score()) !== before);
+    await tap(button('Undo'));
+    await stage.until('the fingering as it was', async () => (await stage.score()) === before);
+    await tap(button('Stand'));
+    await stage.find(By.css('.stand-page .note'));
+    for (let step = 0; step < 3; step += 1) await tap(button('Larger'));
+    await stage.sees('Page 1 of');
+    await tap(button('The page after'));
+    await stage.sees('Page 2 of');
+    await tap(button('Leave'));
+    expect(await stage.score()).toBe(before);
+    await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: false });
+  });
+
+  it('at twice the size of everything goes nowhere sideways, and each room is a click away', async () => {
+    // A window of 1280 by 800 in which all is shown at 200 %.
+    const twice = { width: 640, height: 400, deviceScaleFactor: 2, mobile: false };
+    await stage.devTools('Emulation.setDeviceMetricsOverride', twice);
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3');
+    await stage.score();
+    const sideways = async (): Promise<boolean> => (await look()).scrolls[1];
+    expect(await sideways()).toBe(false);
+    for (const name of ['Ways', 'Note', 'Shifts', 'Bow', 'Sound', 'Look', 'Grade']) {
+      const door = await stage.find(By.xpath(`//button[@role="tab"][normalize-space()="${name}"]`));
+      await door.click();
+      await stage.until(`the room ${name} in view`, async () => {
+        const { y, height } = await (await stage.find(By.css('.room'))).getRect();
+        const top = await stage.driver.executeScript<number>('return scrollY;');
+        return height > 120 && y - top < 400;
+      });
+      expect(await sideways(), name).toBe(false);
+      await door.click();
+    }
+    // Each line of the score can be brought into view whole.
+    const whole = await stage.driver.executeScript<boolean[]>(`
+      return [...document.querySelectorAll('.screen-copy .staff')].map((staff) => {
+        staff.scrollIntoView({ block: 'center' });
+        const box = staff.getBoundingClientRect();
+        return box.top >= 0 && box.bottom <= innerHeight && box.left >= 0 && box.right <= innerWidth;
+      });`);
+    expect(whole.length).toBeGreaterThan(2);
+    expect(whole.every(Boolean)).toBe(true);
+  });
+
   it('puts the score on the music stand: large, turned by page keys, without fingers, dark, and back', async () => {
     await resize(1280, 800);
     await open('instrument=violin&tonic=A&octaves=3');

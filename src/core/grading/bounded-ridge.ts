@@ -17,8 +17,8 @@ const STILL = 1e-10;
  * below nought, so that more of such a feature never lowers the sum.
  *
  * Source: coordinate descent as in Friedman, Hastie and Tibshirani, Regularization Paths for
- * Generalized Linear Models via Coordinate Descent, Journal of Statistical Software 33 (2010); the
- * problem is convex, and the sweep ends where nothing moves.
+ * Generalized Linear Models via Coordinate Descent, Journal of Statistical Software 33 (2010), with the
+ * covariance updates of its section 2.2; the problem is convex, and the sweep ends where nothing moves.
  */
 export function boundedRidge(
   rows: readonly (readonly number[])[],
@@ -33,24 +33,21 @@ export function boundedRidge(
   });
   const middle = mean(targets);
   const x = columns.map((values, k) => values.map((value) => (value - (means[k] ?? 0)) / (spreads[k] ?? 1)));
+  const dot = (one: readonly number[], other: readonly number[]): number =>
+    one.reduce((sum, value, row) => sum + value * (other[row] as number), 0);
+  // What the rows say of the features is said once: a sweep then goes over features alone.
+  const together = x.map((one) => x.map((other) => dot(one, other)));
+  const off = targets.map((target) => target - middle);
+  const pulls = x.map((column) => dot(column, off));
   const weights = rises.map(() => 0);
-  const left = targets.map((target) => target - middle);
   for (let sweep = 0; sweep < SWEEPS; sweep += 1) {
     let moved = 0;
-    x.forEach((column, k) => {
+    together.forEach((beside, k) => {
       const before = weights[k] as number;
-      let pull = 0;
-      let own = 0;
-      column.forEach((value, row) => {
-        pull += value * ((left[row] as number) + value * before);
-        own += value * value;
-      });
+      const own = beside[k] as number;
+      const pull = (pulls[k] as number) - dot(beside, weights) + own * before;
       const free = pull / (own + RIDGE);
       const weight = rises[k] ? Math.max(0, free) : free;
-      if (weight === before) return;
-      column.forEach((value, row) => {
-        left[row] = (left[row] as number) - value * (weight - before);
-      });
       weights[k] = weight;
       moved = Math.max(moved, Math.abs(weight - before));
     });
