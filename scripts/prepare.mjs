@@ -3,6 +3,7 @@
 import { Buffer } from 'node:buffer';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
+import { constants, setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 
@@ -129,17 +130,22 @@ export function runScript(script, args = []) {
   return spawnSync(process.execPath, [...node, script, ...args], { cwd: ROOT, stdio: 'inherit' }).status ?? 1;
 }
 
-/** Runs a program of the packages beside others; gives its exit status and what it printed. */
-export function runBeside(program, args) {
-  return new Promise((resolve) => {
-    const child = spawn(process.execPath, [join(ROOT, 'node_modules', program), ...args], {
-      cwd: ROOT,
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
-    const printed = [];
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => printed.push(chunk));
-    child.on('close', (status) => resolve({ status: status ?? 1, printed: Buffer.concat(printed).toString() }));
+/**
+ * Starts a program of the packages; gives it, and its exit status and what it printed when it ends. Its words come on
+ * screen at once where they are `seen`; where it comes `last` it takes what others leave of the machine.
+ */
+export function start(program, args, { seen = false, last = false }) {
+  const child = spawn(process.execPath, [join(ROOT, 'node_modules', program), ...args], {
+    cwd: ROOT,
+    stdio: seen ? 'inherit' : ['ignore', 'pipe', 'pipe'],
   });
+  if (last && child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_LOW);
+  const printed = [];
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => printed.push(chunk));
+  const end = new Promise((resolve) =>
+    child.on('close', (status) => resolve({ status: status ?? 1, printed: Buffer.concat(printed).toString() })),
+  );
+  return { child, end };
 }
 
 export const PROGRAMS = {

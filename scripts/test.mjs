@@ -1,5 +1,5 @@
 // npm test: everything from a bare machine to the last check in the browser.
-import { checkNode, giveUp, installPackages, installPrograms, PROGRAMS, run, runBeside, say } from './prepare.mjs';
+import { checkNode, giveUp, installPackages, installPrograms, PROGRAMS, say, start } from './prepare.mjs';
 
 checkNode();
 const programs = installPrograms([
@@ -12,39 +12,42 @@ const programs = installPrograms([
 ]);
 installPackages();
 
-/** Steps of one core each; those of a row one after the other, the rows beside each other. */
-const BESIDE = [
-  [['Lint', PROGRAMS.eslint, ['.']]],
-  [
-    ['Formatting', PROGRAMS.prettier, ['--check', '--log-level', 'warn', '.']],
-    ['Types', PROGRAMS.tsc, ['--noEmit']],
-    ['Build', PROGRAMS.vite, ['build', '--logLevel', 'warn']],
-  ],
+/** Steps that wait for nobody: they take what the others leave of the machine, and are heard as soon as they end. */
+const MEANWHILE = [
+  ['Lint', PROGRAMS.eslint, ['.']],
+  ['Formatting', PROGRAMS.prettier, ['--check', '--log-level', 'warn', '.']],
 ];
 
-/** Steps that take all cores. */
+/** Steps beside each other. */
+const BESIDE = [
+  ['Types', PROGRAMS.tsc, ['--noEmit']],
+  ['Build', PROGRAMS.vite, ['build', '--logLevel', 'warn']],
+];
+
+/** Steps that take all cores, one after the other. */
 const ALONE = [
   ['Unit tests', PROGRAMS.vitest, ['run', '--config', 'vitest.config.ts']],
   ['The interface in headless Chromium', PROGRAMS.vitest, ['run', '--config', 'vitest.e2e.config.ts']],
 ];
 
-/** Says what a step found, and stops where it failed. */
-function judge(name, status) {
-  if (status !== 0) giveUp(`${name} failed; the lines above say where.`);
+const started = new Set();
+
+/** Runs a step to its end; says what it printed where that was not on screen already. Stops everything where it failed. */
+async function step([name, program, args], how) {
+  const { child, end } = start(program, args, how);
+  started.add(child);
+  if (how.seen) say(`\n— ${name}`);
+  const { status, printed } = await end;
+  started.delete(child);
+  if (!how.seen) say(`\n— ${name}\n${printed.trimEnd()}`);
+  if (status === 0) return;
+  for (const other of started) other.kill();
+  giveUp(`${name} failed; the lines above say where.`);
 }
 
-await Promise.all(
-  BESIDE.map(async (row) => {
-    for (const [name, program, args] of row) {
-      const { status, printed } = await runBeside(program, args);
-      say(`\n— ${name}\n${printed.trimEnd()}`);
-      judge(name, status);
-    }
-  }),
-);
+const meanwhile = MEANWHILE.map((one) => step(one, { last: true }));
+await Promise.all(BESIDE.map((one) => step(one, {})));
 await programs;
-for (const [name, program, args] of ALONE) {
-  say(`\n— ${name}`);
-  judge(name, run(program, args));
-}
+for (const one of ALONE) await step(one, { seen: true });
+await Promise.all(meanwhile);
 say('\nEverything passed.');
