@@ -1,6 +1,9 @@
 import type { Engine } from './engine.worker.ts';
 import { supervised, type Calls } from './supervised.ts';
 
+/** What this engine goes by: the file that names its worker, so that another build's, which may finger otherwise, has another. */
+export const ENGINE = new URL(import.meta.url).pathname;
+
 const calls = supervised<Engine>(
   () => new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name: 'engine' }),
   {

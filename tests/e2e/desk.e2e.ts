@@ -198,9 +198,7 @@ describe('the desk', () => {
     };
     const before = await divider();
     const actions = stage.driver.actions();
-    await actions
-      .dragAndDrop(await stage.find(By.css('[role="separator"]')), { x: 0, y: -80 })
-      .perform();
+    await actions.dragAndDrop(await stage.find(By.css('[role="separator"]')), { x: 0, y: -80 }).perform();
     const dragged = await divider();
     expect(Math.abs(dragged.y - (before.y - 80))).toBeLessThanOrEqual(8);
     expect(dragged.share).toBeCloseTo(before.share - (await by(80)), -0.5);

@@ -221,6 +221,58 @@ describe('a worker that dies', () => {
     }
   });
 
+  it('is not waited for where a study was seen before: its fingers and its score stand, unless what is kept is torn', async () => {
+    const stage = await Stage.open();
+    try {
+      await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2');
+      const seen = await stage.score();
+      const kept = (change: string): Promise<number> =>
+        stage.driver.executeScript<number>(`
+          return (async () => {
+            let count = 0;
+            for (const name of await caches.keys()) {
+              if (!/^(fingered|engraved) by /.test(name)) continue;
+              const shelf = await caches.open(name);
+              for (const key of await shelf.keys()) {
+                count += 1;
+                if (name.startsWith('fingered')) { ${change} }
+              }
+            }
+            return count;
+          })();`);
+      await stage.until('fingers and score kept', async () => (await kept('')) === 2);
+      // What is torn is passed over, and kept anew.
+      await kept(`await shelf.put(key, new Response('{"ways":[]}'));`);
+      await stage.driver.navigate().refresh();
+      expect(await stage.score()).toBe(seen);
+      await stage.until('an answer kept anew', () =>
+        stage.driver.executeScript<boolean>(`
+          return (async () => {
+            for (const name of await caches.keys()) {
+              const shelf = await caches.open(name);
+              for (const key of name.startsWith('fingered') ? await shelf.keys() : [])
+                if ((await (await shelf.match(key)).text()).includes('"fingers"')) return true;
+            }
+            return false;
+          })();`),
+      );
+      // Engine and engraver never answer from here on.
+      await stage.devTools('Page.addScriptToEvaluateOnNewDocument', {
+        source: `(() => {
+          const Real = Worker;
+          const Silent = class extends EventTarget { postMessage() {} terminate() {} };
+          window.Worker = function (address, options) {
+            return ['engine', 'engraver'].includes(options?.name) ? new Silent() : new Real(address, options);
+          };
+        })()`,
+      });
+      await stage.driver.navigate().refresh();
+      expect(await stage.score()).toBe(seen);
+    } finally {
+      await stage.close();
+    }
+  });
+
   it('twice is told in words, and no score stands under another study’s name', async () => {
     const stage = await Stage.open();
     try {

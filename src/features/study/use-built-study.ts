@@ -6,6 +6,7 @@ import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { bookLineFor } from '../../core/book/book.ts';
 import { useBookEntries, useBookLine } from '../../data/book.ts';
 import { engine } from '../../workers/engine.ts';
+import { firstWayOf } from './kept-ways.ts';
 import { pauseInEdits } from './pause-in-edits.ts';
 import type { Choices } from './choices.ts';
 
@@ -30,10 +31,8 @@ const FORGOTTEN_AFTER = 1_000;
 function firstWay(choices: Choices, own: string | undefined, saved?: readonly SavedFinger[]) {
   return queryOptions({
     queryKey: ['first', choices, own, saved],
-    queryFn: async (): Promise<Outcome<BuiltStudy | KeptStudy>> => {
-      const alone = { ...choices, ways: 1 };
-      return asAsked(saved ? await engine().buildKept(alone, saved) : await engine().build(alone, own), choices);
-    },
+    queryFn: async (): Promise<Outcome<BuiltStudy | KeptStudy>> =>
+      asAsked(await firstWayOf(choices, own, saved), choices),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: FORGOTTEN_AFTER,
   });

@@ -1,6 +1,6 @@
 import { useLayoutEffect, useState } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { KeptPictures } from './kept-pictures.ts';
+import { Shelf } from '../shelf.ts';
 import { pictureKey, SeenPictures } from './seen-pictures.ts';
 import { engraver, ENGRAVER, type PageSetting } from '../../../workers/engraver.ts';
 
@@ -14,7 +14,7 @@ export type TryPicture = (svg: string, of: ScoredStudy) => boolean;
 const PICTURES = new SeenPictures(8);
 
 /** Pictures of days before: about three megabytes. */
-const KEPT = new KeptPictures(ENGRAVER, 80);
+const KEPT = new Shelf('engraved', ENGRAVER, 80);
 /** Once the engraver has drawn it is nearly as fast as a look among the pictures kept. */
 let engraverStands = false;
 

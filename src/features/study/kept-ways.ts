@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import type { Outcome } from '../../core/base/outcome.ts';
+import type { BuiltStudy } from '../../core/study/build.ts';
+import type { KeptStudy } from '../../core/study/kept-study.ts';
+import type { SavedFinger } from '../../core/study/saved-study.ts';
+import { engine, ENGINE } from '../../workers/engine.ts';
+import type { Choices } from './choices.ts';
+import { Shelf } from './shelf.ts';
+
+/** First ways of days before: about two megabytes. */
+const KEPT = new Shelf('fingered', ENGINE, 80);
+
+/** Once the engine has answered it is faster than a look at what is kept. */
+let engineStands = false;
+
+const Fingered = z.looseObject({
+  fingers: z.array(z.looseObject({ string: z.string(), finger: z.union([z.number(), z.literal('T')]) })),
+  shifts: z.array(z.looseObject({ from: z.number(), to: z.number() })),
+});
+
+/** What is looked at of an answer before it is taken for one: a study with notes, and a finger to each. */
+const Answer = z.looseObject({
+  recipe: z.looseObject({ instrument: z.string(), tonic: z.string() }),
+  passage: z.looseObject({ notes: z.array(z.looseObject({ pitch: z.looseObject({ midi: z.number() }) })).min(1) }),
+  ways: z.tuple([Fingered], Fingered),
+});
+
+/**
+ * The study with its first way alone, the best or the one it was kept with: as this engine found it on a day before, or
+ * as it finds it now. `own` is a line of the teacher's own book, `saved` the fingers a study was kept with.
+ */
+export async function firstWayOf(
+  choices: Choices,
+  own: string | undefined,
+  saved: readonly SavedFinger[] | undefined,
+): Promise<Outcome<BuiltStudy | KeptStudy>> {
+  const key = JSON.stringify([choices, own, saved]);
+  const kept = engineStands ? undefined : answerIn(await KEPT.find(key));
+  if (kept) return { ok: true, value: kept };
+  const alone = { ...choices, ways: 1 };
+  const found = saved ? await engine().buildKept(alone, saved) : await engine().build(alone, own);
+  engineStands = true;
+  if (found.ok) void KEPT.keep(key, JSON.stringify(found.value));
+  return found;
+}
+
+/** The answer a text holds; none where it holds none, so that it is asked for anew. */
+function answerIn(text: string | undefined): BuiltStudy | KeptStudy | undefined {
+  if (text === undefined) return undefined;
+  try {
+    const read: unknown = JSON.parse(text);
+    const { passage, ways } = Answer.parse(read);
+    return ways[0].fingers.length === passage.notes.length ? (read as BuiltStudy | KeptStudy) : undefined;
+  } catch {
+    return undefined;
+  }
+}
