@@ -190,32 +190,4 @@ describe('whoever plays before the microphone', { retry: 2 }, () => {
     await stage.click('Stop listening');
     await stage.until('the sign gone', async () => (await stage.driver.findElements(By.css('.sign'))).length === 0);
   });
-
-  it('and is refused it in words, with the other doors open', async () => {
-    stage = await Stage.open({ microphone: 'refused' });
-    await stage.go('/studies/new?instrument=cello&tonic=D&octaves=1');
-    await stage.score();
-    await stage.room('Sound');
-    await stage.click('Listen');
-    await stage.sees('The microphone is not allowed on this page. Allow it beside the address and try again');
-    await stage.click('Leave');
-    await stage.room('Sound');
-    await stage.click('Let an invented pupil play');
-    await stage.sees('The invented pupil: ');
-  });
-
-  it('and is told where no microphone is connected', async () => {
-    stage = await Stage.open();
-    await stage.go('/studies/new?instrument=cello&tonic=D&octaves=1');
-    await stage.score();
-    await stage.driver.executeScript(
-      "navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('x', 'NotFoundError'))",
-    );
-    await stage.room('Sound');
-    await stage.click('Listen');
-    await stage.sees('No microphone is connected. Connect one and try again');
-    await stage.click('Stop listening');
-    await stage.click('Listen');
-    await stage.sees('No microphone is connected');
-  });
 });
