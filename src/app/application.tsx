@@ -7,6 +7,7 @@ import { adoptStudioFromAddress, currentStudio } from '../data/studio.ts';
 import { LibraryScreen } from '../features/library/library-screen.tsx';
 import { NoticesScreen } from '../features/notices/notices-screen.tsx';
 import { NewStudyScreen, SavedStudyScreen } from '../features/study/study-screen.tsx';
+import { haveAtHand } from '../features/study/use-built-study.ts';
 import { Notice } from '../ui/notice.tsx';
 import { FaultBoundary } from './fault.tsx';
 import { Shell } from './shell.tsx';
@@ -62,7 +63,7 @@ async function layOut(): Promise<void> {
 }
 
 // A demonstration that can't be laid out still opens; the library then says why it can't be read.
-layOut()
+Promise.all([layOut(), haveAtHand(client, window.location)])
   .catch(() => undefined)
   .finally(() => {
     createRoot(root).render(

@@ -1,10 +1,12 @@
 import { reloadWhereFilesAreGone } from './files-gone.ts';
 import { headStart } from './head-start.ts';
 import { showLight } from '../data/light.ts';
+import { lookAhead } from '../features/study/at-hand.ts';
 import './styles.css';
 
 showLight();
 // The workers start while the browser still reads the application: on a first visit that is half of the wait.
 reloadWhereFilesAreGone();
+lookAhead(window.location);
 headStart(window.location.pathname);
 void import('./application.tsx');

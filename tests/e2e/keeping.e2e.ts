@@ -268,6 +268,11 @@ describe('a worker that dies', () => {
       });
       await stage.driver.navigate().refresh();
       expect(await stage.score()).toBe(seen);
+      // A choice made before anything else is known leaves the desk as it stands.
+      await stage.choose('Form', 'dorian');
+      await stage.sees('A dorian');
+      expect(await body(stage)).not.toContain('Working the fingering out');
+      expect(await (await stage.find(By.css('.screen-copy .note'))).isDisplayed()).toBe(false);
     } finally {
       await stage.close();
     }

@@ -3,12 +3,10 @@ import type { Outcome } from '../../core/base/outcome.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { KeptStudy } from '../../core/study/kept-study.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
-import { engine, ENGINE } from '../../workers/engine.ts';
+import { engine } from '../../workers/engine.ts';
+import { toAddress } from '../../core/study/address.ts';
+import { FIRST_WAYS, foundAhead } from './at-hand.ts';
 import type { Choices } from './choices.ts';
-import { Shelf } from './shelf.ts';
-
-/** First ways of days before: about two megabytes. */
-const KEPT = new Shelf('fingered', ENGINE, 80);
 
 /** Once the engine has answered it is faster than a look at what is kept. */
 let engineStands = false;
@@ -34,14 +32,34 @@ export async function firstWayOf(
   own: string | undefined,
   saved: readonly SavedFinger[] | undefined,
 ): Promise<Outcome<BuiltStudy | KeptStudy>> {
-  const key = JSON.stringify([choices, own, saved]);
-  const kept = engineStands ? undefined : answerIn(await KEPT.find(key));
+  const kept = engineStands ? undefined : await keptWayOf(choices, own, saved);
   if (kept) return { ok: true, value: kept };
   const alone = { ...choices, ways: 1 };
   const found = saved ? await engine().buildKept(alone, saved) : await engine().build(alone, own);
   engineStands = true;
-  if (found.ok) void KEPT.keep(key, JSON.stringify(found.value));
+  if (found.ok) void FIRST_WAYS.keep(keyOf(choices, own, saved), JSON.stringify(found.value));
   return found;
+}
+
+/** The same as it was found on a day before; nothing where it was not. */
+async function keptWayOf(
+  choices: Choices,
+  own: string | undefined,
+  saved: readonly SavedFinger[] | undefined,
+): Promise<BuiltStudy | KeptStudy | undefined> {
+  return answerIn(await FIRST_WAYS.find(keyOf(choices, own, saved)));
+}
+
+/** The same of a study whose address was looked for as the page was opened (`lookAhead`). */
+export async function wayFoundAhead(choices: Choices): Promise<BuiltStudy | KeptStudy | undefined> {
+  const found = await foundAhead();
+  return found?.key === keyOf(choices, undefined, undefined) ? answerIn(found.text) : undefined;
+}
+
+/** The address of a study that stands for itself; with fingers of a book or of the library more than an address. */
+function keyOf(choices: Choices, own: string | undefined, saved: readonly SavedFinger[] | undefined): string {
+  const address = toAddress(choices, 0).toString();
+  return own === undefined && saved === undefined ? address : JSON.stringify([address, own, saved]);
 }
 
 /** The answer a text holds; none where it holds none, so that it is asked for anew. */

@@ -21,7 +21,7 @@ export class Shelf {
   /** The answer kept under a key; none where there is none, or where the browser keeps nothing. */
   async find(key: string): Promise<string | undefined> {
     try {
-      return await (await (await caches.open(this.#name)).match(await addressOf(key)))?.text();
+      return await (await (await caches.open(this.#name)).match(addressOf(key)))?.text();
     } catch {
       return undefined;
     }
@@ -31,7 +31,7 @@ export class Shelf {
   async keep(key: string, text: string): Promise<void> {
     try {
       const shelf = await caches.open(this.#name);
-      await shelf.put(await addressOf(key), new Response(text));
+      await shelf.put(addressOf(key), new Response(text));
       const held = await shelf.keys();
       for (const old of held.slice(0, -this.#most)) await shelf.delete(old);
       for (const name of await caches.keys())
@@ -43,7 +43,6 @@ export class Shelf {
 }
 
 /** An address that no server is ever asked for: a cache wants one for a name. */
-async function addressOf(key: string): Promise<string> {
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', new TextEncoder().encode(key)));
-  return `/kept/${Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('')}`;
+function addressOf(key: string): string {
+  return `/kept/${encodeURIComponent(key)}`;
 }

@@ -1,12 +1,13 @@
-import { keepPreviousData, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, queryOptions, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/base/outcome.ts';
+import { fromAddress } from '../../core/study/address.ts';
 import type { KeptStudy } from '../../core/study/kept-study.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { bookLineFor } from '../../core/book/book.ts';
 import { useBookEntries, useBookLine } from '../../data/book.ts';
 import { engine } from '../../workers/engine.ts';
-import { firstWayOf } from './kept-ways.ts';
+import { firstWayOf, wayFoundAhead } from './kept-ways.ts';
 import { pauseInEdits } from './pause-in-edits.ts';
 import type { Choices } from './choices.ts';
 
@@ -38,6 +39,19 @@ function firstWay(choices: Choices, own: string | undefined, saved?: readonly Sa
   });
 }
 
+/**
+ * Has the study of an address at hand before its desk is first drawn, where it was worked out on a day before: the desk
+ * is then drawn once, with its fingers, and not first without them.
+ */
+export async function haveAtHand(queries: QueryClient, { pathname, search }: Location): Promise<void> {
+  if (pathname !== '/studies/new') return;
+  const asked = fromAddress(new URLSearchParams(search));
+  if (!asked.ok || asked.value.way !== 0) return;
+  const { choices } = asked.value;
+  const kept = await wayFoundAhead(choices);
+  if (kept) queries.setQueryData(firstWay(choices, undefined).queryKey, asAsked({ ok: true, value: kept }, choices));
+}
+
 /** Sets the engine to work on choices at once, before the screen has followed them. */
 export function useHeadStart(): (choices: Choices) => void {
   const queries = useQueryClient();
@@ -53,23 +67,29 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
   // Another way than the first is only known when all are.
   const firstAlone = way === 0;
   const own = useBookLine(choices);
-  const quick = useQuery({ ...firstWay(choices, own, saved), enabled: firstAlone });
+  const quick = useQuery({
+    ...firstWay(choices, own, saved),
+    enabled: firstAlone,
+    placeholderData: keepPreviousData,
+  });
+  const first = quick.isPlaceholderData ? undefined : quick.data;
   const full = useQuery({
     queryKey: ['built', choices, saved, own],
     queryFn: async ({ signal }): Promise<Outcome<BuiltStudy | KeptStudy>> => {
       if (firstAlone) await pauseInEdits(signal);
       return saved ? await engine().buildKept(choices, saved) : await engine().build(choices, own);
     },
-    enabled: !firstAlone || quick.data !== undefined,
+    enabled: !firstAlone || first !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: FORGOTTEN_AFTER,
     placeholderData: keepPreviousData,
   });
   const complete = full.data !== undefined && !full.isPlaceholderData;
   // A head start may have found the best way of a study that was opened with fingers of its own: it is not asked for.
-  const ready = complete ? full.data : firstAlone ? quick.data : undefined;
+  const ready = complete ? full.data : firstAlone ? first : undefined;
   return {
-    outcome: ready ?? full.data,
+    // A choice made before all ways of the study before were known: its first way stays on view meanwhile.
+    outcome: ready ?? full.data ?? quick.data,
     all: full.data?.ok ? full.data.value : undefined,
     complete,
     fits: !(ready?.ok && 'fits' in ready.value) || ready.value.fits,

@@ -84,7 +84,7 @@ export function useFollowing(
     if (scored.now && !built.stale) markFingered();
   }, [scored.now, built.stale]);
 
-  const pictured = useDeferredValue(shown);
+  const pictured = useLater(shown);
   const [stood, setStood] = useState(shown);
   if (shown && stood !== shown && (built.complete || !stood)) setStood(shown);
   return {
@@ -95,11 +95,16 @@ export function useFollowing(
     scored: scored.now,
     shown,
     pictured,
-    listed: useDeferredValue(stood),
-    settled: useDeferredValue(built.all ?? study),
+    listed: useLater(stood),
+    settled: useLater(built.all ?? study),
     marked: useDeferredValue(selection),
     others,
     changes,
     heard,
   };
+}
+
+/** A value that follows when there is time; nothing at first, even where it is at hand when the desk is first drawn. */
+function useLater<T>(value: T | undefined): T | undefined {
+  return useDeferredValue<T | undefined | null>(value, null) ?? undefined;
 }
