@@ -12,7 +12,9 @@ export function applicationLink(): Plugin {
       order: 'post',
       handler(_, { bundle = {} }) {
         const chunks = Object.values(bundle).filter((file) => file.type === 'chunk');
-        const application = chunks.find(({ facadeModuleId }) => facadeModuleId?.endsWith('/src/app/application.tsx'));
+        const application = chunks.find(({ moduleIds }) =>
+          moduleIds.some((id) => id.endsWith('/src/app/application.tsx')),
+        );
         if (!application)
           throw new Error('The build has no chunk of src/app/application.tsx to name on the first page.');
         return [application.fileName, ...application.imports].map((file) => ({
