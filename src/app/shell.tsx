@@ -58,6 +58,8 @@ export function Shell() {
         duration={10_000}
         style={{ fontFamily: 'inherit' }}
         toastOptions={{
+          // The library's own are for a white page.
+          classNames: { closeButton: 'border-rule! bg-sheet! text-ink!' },
           style: {
             background: 'var(--color-sheet)',
             color: 'var(--color-ink)',
@@ -75,7 +77,8 @@ function Place({ to, children }: { to: string; children: string }) {
     <NavLink
       to={to}
       end
-      className="underline-offset-8 hover:underline aria-[current=page]:font-bold aria-[current=page]:underline"
+      data-words={children}
+      className="place underline-offset-8 hover:underline aria-[current=page]:font-bold aria-[current=page]:underline"
     >
       {children}
     </NavLink>

@@ -114,6 +114,28 @@ describe('the name of a way', () => {
     expect(two).toMatch(/second finger on D for E4/);
   });
 
+  it.each([
+    [{ instrument: 'violin', tonic: 'Ab', octaves: 3 }, 'lowered fourth position on D, fifth position on E'],
+    [
+      { instrument: 'cello', tonic: 'E', form: 'melodic-minor', octaves: 2 },
+      'from second position, first position on G',
+    ],
+  ])('of %o says where it begins and where it goes, or the two places it goes to', (recipe, name) => {
+    const { ways, ...study } = playable(recipe);
+    const free = ways.find(
+      (way) => way.systems.length === 0 && wayName(way, ways, study).startsWith(name.split(',')[0]!),
+    )!;
+    // One that goes to the same places: neither has a place of its own to be called by.
+    const at = free.fingers.findIndex((note) => note.finger === 1 && note.at > 6);
+    const twin = {
+      ...free,
+      fingers: free.fingers.map((note) => (note.at === at ? { ...note, finger: 2 as const } : note)),
+    };
+    const [told] = wayNames([free, twin], study);
+    const places = told!.split(', ').filter((part) => part.includes('position'));
+    expect(places.join(', ')).toBe(name);
+  });
+
   it('of open strings alone says so', () => {
     expect(highestPosition([{ finger: 0, hand: 2, position: '1st' }])).toBe('open strings');
   });

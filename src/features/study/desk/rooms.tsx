@@ -131,7 +131,7 @@ function NoteRoom({ desk: { study, selection, pinning, editing } }: { desk: Desk
   if (!selection || selection.head >= study.passage.notes.length)
     return (
       <>
-        <p>Choose a note on the score, with the mouse or the arrow keys.</p>
+        <p>Choose a note on the score: touch it, click it, or go there with the arrow keys.</p>
         <p className="mt-2 text-faint">0 to 4 and T pin its finger, a string’s letter its string; X releases it.</p>
       </>
     );

@@ -118,12 +118,14 @@ function Card({
         <button
           type="button"
           data-printed
-          className="flex w-full flex-wrap items-center gap-x-3 text-left hover:bg-wash"
+          className="flex w-full items-center gap-x-3 text-left hover:bg-wash"
           onClick={onSelect}
         >
           {picture}
-          <span className="font-bold">{title}</span>
-          {fact ? <span className="font-normal">{fact}</span> : null}
+          <span className="flex flex-1 flex-wrap gap-x-3">
+            <span className="font-bold">{title}</span>
+            {fact ? <span className="font-normal">{fact}</span> : null}
+          </span>
         </button>
       </h3>
       {whole ? (
