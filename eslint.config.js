@@ -108,6 +108,10 @@ export default tseslint.config(
   },
   { ...jsxA11y.flatConfigs.recommended, files: ['src/**/*.tsx'] },
   {
+    files: ['public/*.js'],
+    languageOptions: { globals: { self: 'readonly', URLPattern: 'readonly' } },
+  },
+  {
     files: ['scripts/**/*.mjs', 'eslint.config.js'],
     languageOptions: { globals: { process: 'readonly', URL: 'readonly', console: 'readonly' } },
   },
