@@ -1,4 +1,4 @@
-import { useLayoutEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { Shelf } from '../shelf.ts';
 import { pictureKey, SeenPictures } from './seen-pictures.ts';
@@ -52,8 +52,7 @@ export function useEngraving(
   const width = screen?.width;
   const staffHeight = screen?.staffHeight;
   const lines = screen?.lines;
-  // With the fingering, not after it is painted: the engraver is at work meanwhile.
-  useLayoutEffect(() => {
+  useEffect(() => {
     if (!study || width === undefined || staffHeight === undefined) return undefined;
     let wanted = true;
     let pause: ReturnType<typeof setTimeout> | undefined;
