@@ -4,7 +4,7 @@ import { Shelf } from './shelf.ts';
 /** First ways of days before: about two megabytes. */
 export const FIRST_WAYS = new Shelf('fingered', ENGINE, 80);
 
-let looked: { readonly key: string; readonly answer: Promise<string | undefined> } | undefined;
+let ahead: { readonly key: string; readonly answer: Promise<string | undefined> } | undefined;
 
 /**
  * Looks what was found for a study's address on a day before, while the browser still reads the application, which
@@ -13,11 +13,10 @@ let looked: { readonly key: string; readonly answer: Promise<string | undefined>
 export function lookAhead({ pathname, search }: Location): void {
   if (pathname !== '/studies/new') return;
   const key = new URLSearchParams(search).toString();
-  looked = { key, answer: FIRST_WAYS.find(key) };
+  ahead = { key, answer: FIRST_WAYS.find(key) };
 }
 
-/** What was looked for, and what came of it. */
-export async function foundAhead(): Promise<{ readonly key: string; readonly text: string } | undefined> {
-  const text = await looked?.answer;
-  return looked && text !== undefined ? { key: looked.key, text } : undefined;
+/** What was found on a day before under a key: as it was looked for ahead, or is now. */
+export function foundBefore(key: string): Promise<string | undefined> {
+  return ahead?.key === key ? ahead.answer : FIRST_WAYS.find(key);
 }

@@ -4,8 +4,9 @@ import type { BuiltStudy } from '../../core/study/build.ts';
 import type { KeptStudy } from '../../core/study/kept-study.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { engine } from '../../workers/engine.ts';
-import { toAddress } from '../../core/study/address.ts';
-import { FIRST_WAYS, foundAhead } from './at-hand.ts';
+import { fromAddress, toAddress } from '../../core/study/address.ts';
+import { hashOfKey } from '../../data/query-keys.ts';
+import { FIRST_WAYS, foundBefore } from './at-hand.ts';
 import type { Choices } from './choices.ts';
 
 /** Once the engine has answered it is faster than a look at what is kept. */
@@ -37,29 +38,28 @@ export async function firstWayOf(
   const alone = { ...choices, ways: 1 };
   const found = saved ? await engine().buildKept(alone, saved) : await engine().build(alone, own);
   engineStands = true;
-  if (found.ok) void FIRST_WAYS.keep(keyOf(choices, own, saved), JSON.stringify(found.value));
+  if (found.ok) FIRST_WAYS.keep(() => ({ key: keyOf(choices, own, saved), text: JSON.stringify(found.value) }));
   return found;
 }
 
 /** The same as it was found on a day before; nothing where it was not. */
-async function keptWayOf(
+export async function keptWayOf(
   choices: Choices,
-  own: string | undefined,
-  saved: readonly SavedFinger[] | undefined,
+  own?: string,
+  saved?: readonly SavedFinger[],
 ): Promise<BuiltStudy | KeptStudy | undefined> {
-  return answerIn(await FIRST_WAYS.find(keyOf(choices, own, saved)));
+  return answerIn(await foundBefore(keyOf(choices, own, saved)));
 }
 
-/** The same of a study whose address was looked for as the page was opened (`lookAhead`). */
-export async function wayFoundAhead(choices: Choices): Promise<BuiltStudy | KeptStudy | undefined> {
-  const found = await foundAhead();
-  return found?.key === keyOf(choices, undefined, undefined) ? answerIn(found.text) : undefined;
-}
-
-/** The address of a study that stands for itself; with fingers of a book or of the library more than an address. */
-function keyOf(choices: Choices, own: string | undefined, saved: readonly SavedFinger[] | undefined): string {
-  const address = toAddress(choices, 0).toString();
-  return own === undefined && saved === undefined ? address : JSON.stringify([address, own, saved]);
+/**
+ * What an answer is kept under: the address of the study where that says all of it, so that it can be looked for before
+ * addresses can be read; all that was asked where it does not, as of a passage somebody else wrote.
+ */
+export function keyOf(choices: Choices, own?: string, saved?: readonly SavedFinger[]): string {
+  const address = toAddress(choices, 0);
+  const read = fromAddress(address);
+  const whole = read.ok && hashOfKey([read.value.choices]) === hashOfKey([choices]);
+  return whole && own === undefined && saved === undefined ? address.toString() : hashOfKey([choices, own, saved]);
 }
 
 /** The answer a text holds; none where it holds none, so that it is asked for anew. */

@@ -6,6 +6,9 @@ export class Shelf {
   readonly #what: string;
   readonly #name: string;
   readonly #most: number;
+  /** What will put away the last answer given. */
+  #later: ReturnType<typeof setTimeout> | undefined;
+  #tidied = false;
 
   /**
    * @param what what is kept, a word or two: `engraved`.
@@ -21,19 +24,27 @@ export class Shelf {
   /** The answer kept under a key; none where there is none, or where the browser keeps nothing. */
   async find(key: string): Promise<string | undefined> {
     try {
-      return await (await (await caches.open(this.#name)).match(addressOf(key)))?.text();
+      return await (await (await caches.open(this.#name)).match(await addressOf(key)))?.text();
     } catch {
       return undefined;
     }
   }
 
-  /** Keeps an answer, where there is room; says nothing where there is none, since nothing of the teacher's is lost. */
-  async keep(key: string, text: string): Promise<void> {
+  /** Keeps an answer once no other has come for a while: of quick choices the last is worth it, and is written out then. */
+  keep(answer: () => Answer): void {
+    clearTimeout(this.#later);
+    this.#later = setTimeout(() => void this.#putAway(answer()), AFTER);
+  }
+
+  /** Says nothing where there is no room, since nothing of the teacher's is lost. */
+  async #putAway({ key, text }: Answer): Promise<void> {
     try {
       const shelf = await caches.open(this.#name);
-      await shelf.put(addressOf(key), new Response(text));
+      await shelf.put(await addressOf(key), new Response(text));
       const held = await shelf.keys();
       for (const old of held.slice(0, -this.#most)) await shelf.delete(old);
+      if (this.#tidied) return;
+      this.#tidied = true;
       for (const name of await caches.keys())
         if (name.startsWith(this.#what) && name !== this.#name) await caches.delete(name);
     } catch {
@@ -42,7 +53,17 @@ export class Shelf {
   }
 }
 
-/** An address that no server is ever asked for: a cache wants one for a name. */
-function addressOf(key: string): string {
-  return `/kept/${encodeURIComponent(key)}`;
+/** What is kept, and under which key. */
+interface Answer {
+  readonly key: string;
+  readonly text: string;
+}
+
+/** An answer is put away when no other has come for so long, milliseconds. */
+const AFTER = 1_000;
+
+/** An address that no server is ever asked for: a cache wants one for a name, and a study of many notes has a long key. */
+async function addressOf(key: string): Promise<string> {
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', new TextEncoder().encode(key)));
+  return `/kept/${Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('')}`;
 }

@@ -7,7 +7,7 @@ import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { bookLineFor } from '../../core/book/book.ts';
 import { useBookEntries, useBookLine } from '../../data/book.ts';
 import { engine } from '../../workers/engine.ts';
-import { firstWayOf, wayFoundAhead } from './kept-ways.ts';
+import { firstWayOf, keptWayOf } from './kept-ways.ts';
 import { pauseInEdits } from './pause-in-edits.ts';
 import type { Choices } from './choices.ts';
 
@@ -24,6 +24,9 @@ export interface BuiltSoFar {
   readonly stale: boolean;
   readonly error: Error | null;
 }
+
+/** The first drawing of a desk waits so long for what was found before, milliseconds. */
+const AT_MOST = 150;
 
 /** A study no longer shown is forgotten after this long, milliseconds: it is soon worked out again. */
 const FORGOTTEN_AFTER = 1_000;
@@ -48,7 +51,9 @@ export async function haveAtHand(queries: QueryClient, { pathname, search }: Loc
   const asked = fromAddress(new URLSearchParams(search));
   if (!asked.ok || asked.value.way !== 0) return;
   const { choices } = asked.value;
-  const kept = await wayFoundAhead(choices);
+  // A slow disk must not keep the desk waiting: it is drawn without, as on the first day.
+  const late = new Promise<undefined>((resolve) => setTimeout(resolve, AT_MOST, undefined));
+  const kept = await Promise.race([keptWayOf(choices), late]);
   if (kept) queries.setQueryData(firstWay(choices, undefined).queryKey, asAsked({ ok: true, value: kept }, choices));
 }
 

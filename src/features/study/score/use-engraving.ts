@@ -25,7 +25,7 @@ async function pictureOf(study: ScoredStudy, page: PageSetting): Promise<string>
   if (seen !== undefined) return seen;
   const svg = await engraver().draw(study, page, 'screen');
   engraverStands = true;
-  void KEPT.keep(key, svg);
+  KEPT.keep(() => ({ key, text: svg }));
   return svg;
 }
 
