@@ -49,7 +49,7 @@ export async function killedBrowser(rounds: number, chance: () => number): Promi
       const driver = open();
       if (path === '') {
         await driver.get(`${address}/studies/new?instrument=violin&tonic=C&octaves=1`);
-        const keep = By.xpath('//button[normalize-space()="Keep in the library" and not(@disabled)]');
+        const keep = By.xpath('//button[@aria-label="Keep in the library" and not(@disabled)]');
         await driver.wait(async () => (await driver.findElements(keep)).length > 0, 60_000);
         await driver.findElement(keep).click();
         await driver.wait(async () => /studies\/[0-9a-f-]{36}$/.test(await driver.getCurrentUrl()), 60_000);

@@ -37,6 +37,8 @@ interface Change {
 }
 
 function mutatedOnce(value: unknown, { pick, how, strange }: Change): unknown {
+  // Each time a thing of its own: what stands strangely in one place must not be changed in another.
+  const odd = structuredClone(STRANGE[strange]);
   const places: { readonly holder: Record<string, unknown>; readonly key: string }[] = [];
   const walk = (one: unknown): void => {
     if (typeof one !== 'object' || one === null) return;
@@ -48,13 +50,13 @@ function mutatedOnce(value: unknown, { pick, how, strange }: Change): unknown {
   };
   walk(value);
   const place = places[pick % Math.max(1, places.length)];
-  if (!place) return STRANGE[strange];
+  if (!place) return odd;
   const { holder, key } = place;
-  if (how === 0) holder[key] = STRANGE[strange];
+  if (how === 0) holder[key] = odd;
   else if (how === 1) {
     if (Array.isArray(holder)) holder.splice(Number(key), 1);
     else Reflect.deleteProperty(holder, key);
-  } else if (how === 2) holder[`${key}${strange}`] = holder[key];
+  } else if (how === 2) holder[`${key}${strange}`] = structuredClone(holder[key]);
   else if (how === 3) holder[key] = [holder[key]];
   else if (how === 4) {
     const other = places[(pick * 7 + strange) % places.length];
