@@ -7,10 +7,19 @@ const CACHE = join(import.meta.dirname, '..', 'node_modules', '.cache', 'step-la
 const FIND = 'function findWasmBinary(){return binaryDecode(';
 const INSTANTIATE = 'async function instantiateAsync(binary,binaryFile,imports){';
 
+/** Where its small files, one to a sign of five typefaces, are laid out one by one in a file system of its own. */
+const LAY_OUT =
+  'FS.createPath("/",PATH.dirname(name),true,true);FS.createDataFile(name,null,HEAP8.subarray(content,content+len),true,true,true)';
+const OPEN = 'open(path,flags,mode=438){';
+
+/** Instead: where each lies is noted, and it is laid out when it is first opened. */
+const WHEN_OPENED = `const laidUp=new Map();function layOut(path,FS,PATH,HEAP8){const at=laidUp.get(path);if(!at)return;laidUp.delete(path);FS.createPath("/",PATH.dirname(path),true,true);FS.createDataFile(path,null,HEAP8.subarray(at[0],at[0]+at[1]),true,true,true)}`;
+
 /**
  * The engraver carries its WebAssembly as text inside its script: read, decoded and compiled anew at
  * every start. This takes it out into a file of its own, which a browser compiles while it arrives
- * and keeps compiled.
+ * and keeps compiled. Of its 2,680 small files a score opens some thirty: each is laid out when it is
+ * opened, not all before the first score.
  */
 export function engraverBinary(): Plugin {
   return {
@@ -23,18 +32,24 @@ export function engraverBinary(): Plugin {
         const begin = code.indexOf(FIND) + FIND.length;
         const end = endOfText(code, begin);
         const found = code.indexOf(INSTANTIATE);
-        if (begin < FIND.length || found < end)
-          throw new Error('verovio no longer keeps its WebAssembly where scripts/engraver-binary.ts looks for it.');
+        if (begin < FIND.length || found < end || !code.includes(LAY_OUT) || !code.includes(OPEN))
+          throw new Error(
+            'verovio no longer keeps its WebAssembly or its files where scripts/engraver-binary.ts looks for them.',
+          );
         const path = join(CACHE, 'verovio.wasm');
         mkdirSync(CACHE, { recursive: true });
         writeFileSync(path, decoded(code.slice(begin, end)));
         return {
           code: [
             `import binaryAddress from ${JSON.stringify(`${path}?url`)};`,
+            WHEN_OPENED,
             code.slice(0, begin - 'binaryDecode('.length),
             `binaryAddress${code.slice(end + 1, found + INSTANTIATE.length)}`,
             'return WebAssembly.instantiateStreaming(fetch(binaryFile),imports);',
-            code.slice(found + INSTANTIATE.length),
+            code
+              .slice(found + INSTANTIATE.length)
+              .replace(LAY_OUT, 'laidUp.set(name,[content,len])')
+              .replace(OPEN, `${OPEN}layOut(path,FS,PATH,HEAP8);`),
           ].join(''),
           map: null,
         };

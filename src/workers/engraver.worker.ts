@@ -9,7 +9,6 @@ import { scoreOf } from '../core/score/from-study.ts';
 import { bookOrder } from '../core/grading/book-order.ts';
 import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
-import { buildStudy } from '../core/study/build.ts';
 import type { Outcome } from '../core/base/outcome.ts';
 import { engravedBy } from '../core/passage/read/engraved.ts';
 import type { MusicFile } from '../core/passage/read/music-file.ts';
@@ -21,7 +20,6 @@ import { excerptOf } from '../core/score/excerpt.ts';
 import { firstBarOf } from '../core/score/first-bar.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
-import { titleOf } from '../core/recipe/title.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 import type { Press } from './press/press.ts';
 import type { PageParts } from './press/study-page.ts';
@@ -41,6 +39,9 @@ async function load(): Promise<VerovioToolkit> {
   ]);
   return new Toolkit(await createModule());
 }
+
+/** What fingers kept studies anew: many times as much as a score on the screen needs. */
+const keptMusic = () => import('./press/kept-music.ts');
 
 /** How the score is laid out. */
 export interface PageSetting {
@@ -84,9 +85,9 @@ const engraver = {
 
   /** The first bar of a kept study, bare; nothing where its fingers no longer fit. */
   async firstBar(saved: Pick<SavedStudy, 'recipe' | 'fingering'>, page: PageSetting): Promise<string> {
+    const [verovio, { scoredFrom }] = await Promise.all([ready(), keptMusic()]);
     const study = scoredFrom(saved);
     if (!study) return '';
-    const verovio = await ready();
     layOutScore(verovio, musicXml(firstBarOf(study)), page, 'encoded', 1);
     return pagePicture(pictureOf(verovio), 'paper');
   },
@@ -137,8 +138,9 @@ const engraver = {
 
   /** A pupil's week as a PDF file: on one page where it can be one. */
   async week(sheet: WeekSheet, size: PaperSize): Promise<Uint8Array> {
-    const [verovio, { Press }, { faces }, { weekFoot, weekHead, weekStudy }] = await Promise.all([
+    const [verovio, { scoredFrom }, { Press }, { faces }, { weekFoot, weekHead, weekStudy }] = await Promise.all([
       ready(),
+      keptMusic(),
       import('./press/press.ts'),
       import('./press/faces.ts'),
       import('./press/week-page.ts'),
@@ -203,8 +205,9 @@ const engraver = {
   /** A grade's book: cover, contents, the studies, an arpeggio after its scale, the checklist; none when stopped. */
   async book(book: Book, size: PaperSize, onProgress: OnProgress): Promise<Uint8Array | undefined> {
     bookStopped = false;
-    const [verovio, { Press }, { faces }, { studyInBook }] = await Promise.all([
+    const [verovio, { scoredFrom }, { Press }, { faces }, { studyInBook }] = await Promise.all([
       ready(),
+      keptMusic(),
       import('./press/press.ts'),
       import('./press/faces.ts'),
       import('./press/study-page.ts'),
@@ -250,17 +253,6 @@ const engraver = {
 };
 
 let bookStopped = false;
-
-/** A kept study as it is engraved: the fingers it was kept with. */
-function scoredFrom({ recipe, fingering }: Pick<SavedStudy, 'recipe' | 'fingering'>): ScoredStudy | undefined {
-  const pins = fingering.map(({ string, finger }, at) => ({ at, string, finger }));
-  const { groups: _, ...rest } = recipe;
-  const built = buildStudy({ ...rest, pins, ways: 1 });
-  const way = built.ok ? built.value.ways[0] : undefined;
-  return built.ok && way
-    ? { title: titleOf(recipe), recipe: { ...recipe, pins: [] }, passage: built.value.passage, way }
-    : undefined;
-}
 
 /** One line of a grade's book; its study where there is one. */
 export interface BookEntry {

@@ -17,6 +17,21 @@ describe('words', () => {
     expect([1, 5].map((count) => spelledCount(count, 'half step'))).toEqual(['one half step', 'five half steps']);
   });
 
+  it('lists and counts by the rules of English (Unicode CLDR, as Intl has them)', () => {
+    const notes = ['G', 'D', 'A', 'E', 'C'];
+    for (const [joined, type] of [
+      ['and', 'conjunction'],
+      ['or', 'disjunction'],
+    ] as const) {
+      const list = new Intl.ListFormat('en-GB', { type });
+      for (let length = 0; length <= notes.length; length += 1)
+        expect(listed(notes.slice(0, length), joined)).toBe(list.format(notes.slice(0, length)));
+    }
+    const rules = new Intl.PluralRules('en-GB');
+    for (const count of [0, 0.5, 1, 1.5, 2, 3, 11, 21, 101])
+      expect(plural(count, 'one', 'other')).toBe(rules.select(count));
+  });
+
   it('says how large a file is', () => {
     expect([2_640_000, 26_400_000, 800, 0].map(sizeWords)).toEqual(['2.6 MB', '26.4 MB', '0.1 MB', '0.1 MB']);
   });

@@ -22,9 +22,11 @@ export function weekdayOf(day: Day): number {
   return new Date(day).getUTCDay();
 }
 
-const WRITTEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+/** Looked up when the first day is written: no page begins with one. */
+let written: Intl.DateTimeFormat | undefined;
 
 /** A day in words: `9 March`. */
 export function dayWords(day: Day): string {
-  return WRITTEN.format(new Date(day));
+  written ??= new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+  return written.format(new Date(day));
 }

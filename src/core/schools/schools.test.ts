@@ -4,8 +4,10 @@ import { describe, expect, it } from 'vitest';
 import type { BuiltStudy } from '../study/build.ts';
 import type { RecipeInput } from '../recipe/recipe.ts';
 import { TERM_IDS, TERMS } from './terms.ts';
-import { tableUnder } from './school.ts';
+import { School, tableUnder } from './school.ts';
 import { SCHOOLS, schoolNamed } from './schools.ts';
+import { System } from './system.ts';
+import { SYSTEMS } from './systems.ts';
 
 const TONICS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 
@@ -21,6 +23,13 @@ const fingersUp = ({ ways, passage }: BuiltStudy): string =>
     .join('');
 
 describe('schools', () => {
+  it('and systems that are shipped read as one from a file would, nothing left out', () => {
+    for (const school of SCHOOLS) expect(School.parse(school)).toStrictEqual(school);
+    for (const system of SYSTEMS) expect(System.parse(system)).toStrictEqual(system);
+    const { id, name } = SCHOOLS[0]!;
+    expect(Object.keys(School.parse({ id, name }))).toEqual(expect.arrayContaining(Object.keys(SCHOOLS[0]!)));
+  });
+
   it('never turn a fault into a reward', () => {
     for (const school of SCHOOLS) {
       const table = tableUnder(school, CELLO);

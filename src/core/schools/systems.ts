@@ -1,12 +1,17 @@
-import { System } from './system.ts';
+import type { z } from 'zod';
+import type { System } from './system.ts';
 
-const UPPER = ['violin', 'viola'];
+const UPPER: ('violin' | 'viola')[] = ['violin', 'viola'];
+
+/** What a row leaves out, as `System` would fill it in; every page begins with these rows, so they are not read through it. */
+const USUAL = { why: '', climbs: [], inOrder: false, groupsBySteps: false } satisfies Partial<System>;
+const USUAL_FITS = { figures: ['scale'], chromatic: false, octaves: [1, 4] } satisfies System['fits'];
 
 /**
  * The systems the application comes with, in the order they are offered. All of them: common
  * practice, no source. How a line is read: `climb.ts`.
  */
-const SHIPPED = [
+const SHIPPED: readonly z.input<typeof System>[] = [
   {
     id: 'octave-shape',
     name: 'the shape, four fingers and four',
@@ -223,4 +228,6 @@ const SHIPPED = [
   },
 ];
 
-export const SYSTEMS: readonly System[] = SHIPPED.map((system) => System.parse(system));
+export const SYSTEMS: readonly System[] = SHIPPED.map(
+  ({ fits, ...system }): System => ({ ...USUAL, ...system, fits: { ...USUAL_FITS, ...fits } }),
+);

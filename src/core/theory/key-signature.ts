@@ -1,4 +1,4 @@
-import { Note } from 'tonal';
+import * as Note from '@tonaljs/note';
 import { formOf, isMinor, type FormId } from './form.ts';
 import { pitchClass } from './pitch.ts';
 

@@ -1,4 +1,4 @@
-import { Note } from 'tonal';
+import * as Note from '@tonaljs/note';
 import { formOf, type FormId } from './form.ts';
 import { keySignature } from './key-signature.ts';
 import { parsePitch, printed } from './pitch.ts';

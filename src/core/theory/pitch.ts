@@ -1,4 +1,4 @@
-import { Note } from 'tonal';
+import * as Note from '@tonaljs/note';
 
 /** A pitch as a musician writes it: letter, accidentals and octave, with the key it sounds. */
 export interface Pitch {

@@ -23,18 +23,25 @@ export interface Wanted {
   readonly octaves?: number | undefined;
 }
 
-const WORDS = new Intl.Collator('en', { numeric: true });
+let collator: Intl.Collator | undefined;
+
+/** Words in the order of a dictionary, numbers by their size. */
+function byWord(a: string, b: string): number {
+  collator ??= new Intl.Collator('en', { numeric: true });
+  return collator.compare(a, b);
+}
+
 const LETTERS = 'CDEFGAB';
 
 type Compare = (a: ListedStudy, b: ListedStudy) => number;
 
 const COMPARE: Readonly<Record<OrderBy, Compare>> = {
-  name: (a, b) => WORDS.compare(nameOf(a), nameOf(b)),
+  name: (a, b) => byWord(nameOf(a), nameOf(b)),
   // As they sit: violins first, basses last.
   instrument: (a, b) => INSTRUMENTS.indexOf(a.instrument) - INSTRUMENTS.indexOf(b.instrument),
-  key: (a, b) => keyPlace(a) - keyPlace(b) || WORDS.compare(formOf(a.form).name, formOf(b.form).name),
+  key: (a, b) => keyPlace(a) - keyPlace(b) || byWord(formOf(a.form).name, formOf(b.form).name),
   octaves: (a, b) => a.octaves - b.octaves,
-  position: (a, b) => WORDS.compare(a.highestPosition, b.highestPosition),
+  position: (a, b) => byWord(a.highestPosition, b.highestPosition),
   changed: (a, b) => inTime(b.updated, a.updated),
 };
 
@@ -86,7 +93,7 @@ export function choicesAmong(
   return {
     instrument: each('instrument', 'instrument', ({ instrument }) => INSTRUMENT_TABLE[instrument].name),
     tonic: each('key', 'tonic', ({ tonic }) => printed(tonic)),
-    form: each('key', 'form', ({ form }) => formOf(form).name).sort((a, b) => WORDS.compare(a.label, b.label)),
+    form: each('key', 'form', ({ form }) => formOf(form).name).sort((a, b) => byWord(a.label, b.label)),
     octaves: each('octaves', 'octaves', ({ octaves }) => (octaves === 0 ? 'passages' : String(octaves))),
   };
 }

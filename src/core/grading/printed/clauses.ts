@@ -1,4 +1,4 @@
-import { Note } from 'tonal';
+import * as Note from '@tonaljs/note';
 import { lowestPitch } from '../../instruments/instrument.ts';
 import { instrumentFor, type InstrumentId } from '../../instruments/instruments.ts';
 import { lowestTonic } from '../../passage/tonic.ts';
