@@ -1,11 +1,22 @@
+import address from './engine.worker.ts?worker&url';
 import type { Engine } from './engine.worker.ts';
 import { supervised, type Calls } from './supervised.ts';
 
 /** What this engine goes by: the file that names its worker, so that another build's, which may finger otherwise, has another. */
 export const ENGINE = new URL(import.meta.url).pathname;
 
+let opening = '';
+
+/**
+ * Has the engine begin with the study of an address: it works on it as it comes up, while the page, which would have to
+ * hand it over, is still busy with itself. `addressed` then has the answer. Of use only before the engine is first asked.
+ */
+export function beginWith(study: string): void {
+  opening = study;
+}
+
 const calls = supervised<Engine>(
-  () => new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name: 'engine' }),
+  () => new Worker(`${address}#${opening}`, { type: 'module', name: 'engine' }),
   {
     words:
       'The fingering could not be worked out: the engine stopped twice. Change a choice to try again, or reload the page; what is kept stays kept.',

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
 import { explainTyped, type Typed } from '../core/study/typed/explain.ts';
+import { fromAddress } from '../core/study/address.ts';
 import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
 import { eachOption, type NoteOption } from '../core/study/note-options.ts';
 import { inKey, type KeyFate } from '../core/study/other-keys.ts';
@@ -19,6 +20,16 @@ import type { SavedFinger } from '../core/study/saved-study.ts';
 /** What this engine remembers, as long as its worker lives. */
 const memory = new EngineMemory();
 
+/** The address of the study the page was opened at: `beginWith`. */
+const OPENING = self.location.hash.slice(1);
+
+const opened = OPENING ? firstWayAt(OPENING) : undefined;
+
+function firstWayAt(address: string): Outcome<BuiltStudy> | undefined {
+  const asked = fromAddress(new URLSearchParams(address));
+  return asked.ok && asked.value.way === 0 ? buildFrom({ ...asked.value.choices, ways: 1 }, memory) : undefined;
+}
+
 /** Number of the last question about a note's options. */
 let latest = 0;
 
@@ -31,6 +42,11 @@ const engine = {
   build(recipe: unknown, own?: string): Outcome<BuiltStudy> {
     const built = buildFrom(recipe, memory);
     return own && built.ok ? granted(withBookLine(built.value, own, memory)) : built;
+  },
+
+  /** The study an address holds, with its best way alone; none where it holds none, or asks for another way. */
+  addressed(address: string): Outcome<BuiltStudy> | undefined {
+    return address === OPENING ? opened : firstWayAt(address);
   },
 
   /** Every finger and string one note of a fingering can take, easiest first. */

@@ -355,3 +355,6 @@ function pagesOf(verovio: VerovioToolkit): string[] {
 export type Engraver = typeof engraver;
 
 expose(engraver);
+
+// It loads as it comes up: a page busy with itself hands its first question over late. Who asks hears of trouble.
+ready().catch(() => undefined);

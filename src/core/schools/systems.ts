@@ -228,6 +228,8 @@ const SHIPPED: readonly z.input<typeof System>[] = [
   },
 ];
 
-export const SYSTEMS: readonly System[] = SHIPPED.map(
-  ({ fits, ...system }): System => ({ ...USUAL, ...system, fits: { ...USUAL_FITS, ...fits } }),
-);
+export const SYSTEMS: readonly System[] = SHIPPED.map(({ fits, ...system }): System => ({
+  ...USUAL,
+  ...system,
+  fits: { ...USUAL_FITS, ...fits },
+}));

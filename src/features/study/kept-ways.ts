@@ -6,7 +6,7 @@ import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { engine } from '../../workers/engine.ts';
 import { fromAddress, toAddress } from '../../core/study/address.ts';
 import { hashOfKey } from '../../data/query-keys.ts';
-import { FIRST_WAYS, foundBefore } from './at-hand.ts';
+import { askedAhead, FIRST_WAYS, foundBefore } from './at-hand.ts';
 import type { Choices } from './choices.ts';
 
 /** Once the engine has answered it is faster than a look at what is kept. */
@@ -33,22 +33,21 @@ export async function firstWayOf(
   own: string | undefined,
   saved: readonly SavedFinger[] | undefined,
 ): Promise<Outcome<BuiltStudy | KeptStudy>> {
-  const kept = engineStands ? undefined : await keptWayOf(choices, own, saved);
-  if (kept) return { ok: true, value: kept };
+  const early = engineStands ? undefined : await foundEarly(keyOf(choices, own, saved));
+  if (early && 'kept' in early) return { ok: true, value: early.kept };
   const alone = { ...choices, ways: 1 };
-  const found = saved ? await engine().buildKept(alone, saved) : await engine().build(alone, own);
+  const found = early ?? (saved ? await engine().buildKept(alone, saved) : await engine().build(alone, own));
   engineStands = true;
   if (found.ok) FIRST_WAYS.keep(() => ({ key: keyOf(choices, own, saved), text: JSON.stringify(found.value) }));
   return found;
 }
 
-/** The same as it was found on a day before; nothing where it was not. */
-export async function keptWayOf(
-  choices: Choices,
-  own?: string,
-  saved?: readonly SavedFinger[],
-): Promise<BuiltStudy | KeptStudy | undefined> {
-  return answerIn(await foundBefore(keyOf(choices, own, saved)));
+/** What is at hand before the engine is asked: an answer of a day before, or that of the engine to an early question. */
+async function foundEarly(
+  key: string,
+): Promise<{ readonly kept: BuiltStudy | KeptStudy } | Outcome<BuiltStudy> | undefined> {
+  const kept = answerIn(await foundBefore(key));
+  return kept ? { kept } : askedAhead(key);
 }
 
 /**

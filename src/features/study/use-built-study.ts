@@ -7,7 +7,7 @@ import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { bookLineFor } from '../../core/book/book.ts';
 import { useBookEntries, useBookLine } from '../../data/book.ts';
 import { engine } from '../../workers/engine.ts';
-import { firstWayOf, keptWayOf } from './kept-ways.ts';
+import { firstWayOf } from './kept-ways.ts';
 import { pauseInEdits } from './pause-in-edits.ts';
 import type { Choices } from './choices.ts';
 
@@ -25,8 +25,8 @@ export interface BuiltSoFar {
   readonly error: Error | null;
 }
 
-/** The first drawing of a desk waits so long for what was found before, milliseconds. */
-const AT_MOST = 150;
+/** The first drawing of a desk waits so long for its fingers, milliseconds. */
+const AT_MOST = 500;
 
 /** A study no longer shown is forgotten after this long, milliseconds: it is soon worked out again. */
 const FORGOTTEN_AFTER = 1_000;
@@ -43,18 +43,17 @@ function firstWay(choices: Choices, own: string | undefined, saved?: readonly Sa
 }
 
 /**
- * Has the study of an address at hand before its desk is first drawn, where it was worked out on a day before: the desk
- * is then drawn once, with its fingers, and not first without them.
+ * Has the study of an address at hand before its desk is first drawn: as it was worked out on a day before, or as the
+ * engine, which was asked while the application was read, finds it now. The desk is then drawn once, with its fingers,
+ * and not first without them.
  */
 export async function haveAtHand(queries: QueryClient, { pathname, search }: Location): Promise<void> {
   if (pathname !== '/studies/new') return;
   const asked = fromAddress(new URLSearchParams(search));
   if (!asked.ok || asked.value.way !== 0) return;
-  const { choices } = asked.value;
-  // A slow disk must not keep the desk waiting: it is drawn without, as on the first day.
-  const late = new Promise<undefined>((resolve) => setTimeout(resolve, AT_MOST, undefined));
-  const kept = await Promise.race([keptWayOf(choices), late]);
-  if (kept) queries.setQueryData(firstWay(choices, undefined).queryKey, asAsked({ ok: true, value: kept }, choices));
+  // A slow disk or a hard study must not keep the desk waiting: it is drawn without.
+  const late = new Promise<void>((resolve) => setTimeout(resolve, AT_MOST));
+  await Promise.race([queries.prefetchQuery(firstWay(asked.value.choices, undefined)), late]);
 }
 
 /** Sets the engine to work on choices at once, before the screen has followed them. */

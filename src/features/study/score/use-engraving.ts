@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { scoreStands } from '../first-score.ts';
 import { Shelf } from '../shelf.ts';
 import { pictureKey, SeenPictures } from './seen-pictures.ts';
 import { engraver, ENGRAVER, type PageSetting } from '../../../workers/engraver.ts';
@@ -68,9 +69,11 @@ export function useEngraving(
         PICTURES.keep(pictureKey(study, page), svg);
         setShown(study);
         setTrouble(undefined);
+        scoreStands();
         pause = setTimeout(() => void engravePaper().catch(() => undefined), PAPER_AFTER);
       } catch (error) {
         if (wanted) setTrouble(troubleWords(error));
+        scoreStands();
       }
     };
     void engrave();
