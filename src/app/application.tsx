@@ -4,7 +4,6 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { hashOfKey } from '../data/query-keys.ts';
 import { adoptStudioFromAddress, currentStudio } from '../data/studio.ts';
-import { LibraryScreen } from '../features/library/library-screen.tsx';
 import { NoticesScreen } from '../features/notices/notices-screen.tsx';
 import { NewStudyScreen, SavedStudyScreen } from '../features/study/study-screen.tsx';
 import { haveAtHand } from '../features/study/use-built-study.ts';
@@ -19,6 +18,7 @@ function later<Name extends string>(load: () => Promise<Readonly<Record<Name, Co
 
 /** Screens that come when they are asked for. */
 const LATER = [
+  ['/', later(() => import('../features/library/library-screen.tsx'), 'LibraryScreen')],
   ['/syllabus', later(() => import('../features/syllabus/syllabus-screen.tsx'), 'SyllabusScreen')],
   ['/book', later(() => import('../features/book/book-screen.tsx'), 'BookScreen')],
   ['/tuning', later(() => import('../features/tuning/tuning-screen.tsx'), 'TuningScreen')],
@@ -73,7 +73,6 @@ Promise.all([layOut(), haveAtHand(client, window.location)])
             <BrowserRouter useTransitions={false}>
               <Routes>
                 <Route element={<Shell />}>
-                  <Route path="/" element={<LibraryScreen />} />
                   <Route path="/studies/new" element={<NewStudyScreen />} />
                   <Route path="/studies/:id" element={<SavedStudyScreen />} />
                   {LATER.map(([path, Screen]) => (

@@ -10,7 +10,7 @@ import type { PaletteCommand } from '../../../ui/palette.tsx';
 import { formsFor, type Choices } from '../choices.ts';
 import type { Look } from '../look.ts';
 import { ROOMS, type RoomId } from './rooms.tsx';
-import { FINGER_OPTIONS, NAME_OPTIONS } from '../look/score-look.tsx';
+import { FINGER_OPTIONS, NAME_OPTIONS } from '../look/look-options.ts';
 
 /** What the desk lets its commands do. */
 export interface DeskActions {

@@ -1,4 +1,4 @@
-import { memo, useEffect, useRef } from 'react';
+import { memo, Suspense, useEffect, useRef } from 'react';
 import { Maximize2, Minimize2 } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import type { DeskView } from './desk-view.ts';
@@ -61,7 +61,7 @@ export const RoomColumn = memo(function RoomColumn({
         ) : null}
       </div>
       <Tabs.Content ref={inside} value={room} className="room" data-room={room} tabIndex={-1}>
-        {open ? <open.Show desk={desk} /> : null}
+        <Suspense>{open ? <open.Show desk={desk} /> : null}</Suspense>
       </Tabs.Content>
     </Tabs.Root>
   );
