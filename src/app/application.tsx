@@ -54,8 +54,14 @@ function NoSuchPage() {
   );
 }
 
-const root = document.getElementById('root');
-if (!root) throw new Error('The page has no place for the application.');
+/** The place for the application, once the page is read: its script does not wait for that. */
+async function place(): Promise<HTMLElement> {
+  if (document.readyState === 'loading')
+    await new Promise((resolve) => document.addEventListener('DOMContentLoaded', resolve, { once: true }));
+  const root = document.getElementById('root');
+  if (!root) throw new Error('The page has no place for the application.');
+  return root;
+}
 
 /** The teacher's own studio needs nothing; the demonstration is laid out once. */
 async function layOut(): Promise<void> {
@@ -65,7 +71,8 @@ async function layOut(): Promise<void> {
 // A demonstration that can't be laid out still opens; the library then says why it can't be read.
 Promise.all([layOut(), haveAtHand(client, window.location)])
   .catch(() => undefined)
-  .finally(() => {
+  .then(place)
+  .then((root) => {
     createRoot(root).render(
       <StrictMode>
         <QueryClientProvider client={client}>

@@ -1,7 +1,8 @@
 import type { Instrument } from '../instruments/instrument.ts';
 import type { Passage } from '../passage/passage.ts';
 import { bowStrokes } from './bow.ts';
-import { beatsPerMinute, type Bowing } from '../recipe/bowing.ts';
+import type { Bowing } from '../recipe/bowing.ts';
+import { beatsPerMinute } from '../recipe/tempo-unit.ts';
 import { TICKS_PER_BEAT, timeNotes, type TimedNote } from './rhythm.ts';
 
 /** How a study lies in time at its tempo. */

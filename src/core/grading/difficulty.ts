@@ -1,5 +1,5 @@
 import { instrumentFor } from '../instruments/instruments.ts';
-import { beatsPerMinute } from '../recipe/bowing.ts';
+import { beatsPerMinute } from '../recipe/tempo-unit.ts';
 import { timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
 import { reachesOf } from '../fingering/reading/comparison.ts';
 import type { EngineMemory, Shift, Way } from '../fingering/fingering.ts';

@@ -1,6 +1,6 @@
 import { octaveWords } from '../recipe/title.ts';
 import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
-import { beatsPerMinute } from '../recipe/bowing.ts';
+import { beatsPerMinute } from '../recipe/tempo-unit.ts';
 import type { Recipe, RecipeInput } from '../recipe/recipe.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
 import { formOf, isMinor } from '../theory/form.ts';

@@ -1,6 +1,6 @@
 import { bowStrokes } from '../bowing/bow.ts';
 import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
-import { beatsPerMinute } from '../recipe/bowing.ts';
+import { beatsPerMinute } from '../recipe/tempo-unit.ts';
 import type { ScoredStudy } from '../score/scored-study.ts';
 import type { Fault, InventedPupil } from './invented-pupil.ts';
 

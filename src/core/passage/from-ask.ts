@@ -4,7 +4,7 @@ import { highestPitch, lowestPitch, type Instrument } from '../instruments/instr
 import { instrumentFor } from '../instruments/instruments.ts';
 import type { Ask } from '../recipe/ask.ts';
 import type { Bowing } from '../recipe/bowing.ts';
-import { schoolOf } from '../recipe/recipe.ts';
+import { schoolOf } from '../schools/schools.ts';
 import type { School } from '../schools/school.ts';
 import { octaveWords } from '../recipe/title.ts';
 import { FIGURE_NAMES, isSeries, rungsUp, type FigureId } from '../theory/figure.ts';

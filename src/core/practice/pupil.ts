@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { INSTRUMENTS } from '../instruments/instruments.ts';
 import { SetUp } from '../instruments/set-up.ts';
-import { beatsPerMinute } from '../recipe/bowing.ts';
+import { beatsPerMinute } from '../recipe/tempo-unit.ts';
 import type { SavedStudy } from '../study/saved-study.ts';
 import { Attempt, Id } from './attempt.ts';
 import { Day } from './day.ts';

@@ -7,7 +7,9 @@ import { RETURNS } from '../schools/way-back.ts';
 import { FIGURES } from '../theory/figure.ts';
 import { FORMS } from '../theory/form.ts';
 import { DIRECTIONS, MELODIC_DESCENTS } from './ask.ts';
-import { BOW_PARTS, TEMPO_UNITS, TOPS, TURNS } from './bowing.ts';
+import { BOW_PARTS } from './bow-part.ts';
+import { TOPS, TURNS } from './bowing.ts';
+import { TEMPO_UNITS } from './tempo-unit.ts';
 import type { RecipeInput } from './recipe.ts';
 import { RHYTHM_NAMES } from './rhythm-cell.ts';
 

@@ -1,24 +1,12 @@
 import { z } from 'zod';
 import { choices } from '../base/words.ts';
+import { BOW_PARTS } from './bow-part.ts';
 import { oneOf, whole } from './fields.ts';
 import { RHYTHM_NAMES } from './rhythm-cell.ts';
+import { TEMPO_UNITS } from './tempo-unit.ts';
 
 export const TURNS = ['none', 'two', 'three'] as const;
 export const TOPS = ['once', 'twice', 'long'] as const;
-
-export const BOW_PARTS = ['none', 'whole', 'upper-half', 'lower-half', 'middle', 'tip', 'heel'] as const;
-export const BOW_PART_WORDS: Readonly<Record<(typeof BOW_PARTS)[number], string>> = {
-  none: 'anywhere',
-  whole: 'whole bows',
-  'upper-half': 'upper half',
-  'lower-half': 'lower half',
-  middle: 'in the middle',
-  tip: 'at the tip',
-  heel: 'at the heel',
-};
-
-/** What a tempo may count: half beats, beats, two beats at once. */
-export const TEMPO_UNITS = ['half-beat', 'beat', 'two-beats'] as const;
 
 /** Everything a study asks of the bow: groups, turns, rhythm, repetitions, tempo. */
 export const Bowing = z
@@ -89,8 +77,3 @@ export const Bowing = z
   });
 
 export type Bowing = z.infer<typeof Bowing>;
-
-/** Beats of the study in a minute, whatever its tempo is counted in. */
-export function beatsPerMinute({ bpm, unit }: Pick<Bowing, 'bpm' | 'unit'>): number {
-  return bpm * { 'half-beat': 0.5, beat: 1, 'two-beats': 2 }[unit];
-}

@@ -5,17 +5,12 @@ import { choices, listed } from '../base/words.ts';
 import type { Instrument } from '../instruments/instrument.ts';
 import { hasSize, INSTRUMENT_TABLE, isInstrument } from '../instruments/instruments.ts';
 import { School } from '../schools/school.ts';
-import { schoolNamed } from '../schools/schools.ts';
+import { schoolNamed, schoolOf } from '../schools/schools.ts';
 import { askFields } from './ask.ts';
 import { Bowing } from './bowing.ts';
 import { whole } from './fields.ts';
 import { handFields } from './hand-rules.ts';
 import { playerFields } from './player.ts';
-
-/** The school a recipe follows, if any. */
-export function schoolOf({ school }: { readonly school?: string | School | undefined }): School | undefined {
-  return typeof school === 'string' ? schoolNamed(school) : school;
-}
 
 /** How many ways a study is offered with unless asked otherwise. */
 export const WAYS_OFFERED = 8;

@@ -108,3 +108,8 @@ export const SCHOOL_IDS = SCHOOLS.map((school) => school.id) as [string, ...stri
 export function schoolNamed(id: string): School | undefined {
   return SCHOOLS.find((school) => school.id === id);
 }
+
+/** The school a recipe follows, if any: a shipped one by its id, or one of the teacher's own. */
+export function schoolOf({ school }: { readonly school?: string | School | undefined }): School | undefined {
+  return typeof school === 'string' ? schoolNamed(school) : school;
+}

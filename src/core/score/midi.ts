@@ -1,6 +1,6 @@
 import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
 import midiLibrary from '@tonejs/midi';
-import { beatsPerMinute } from '../recipe/bowing.ts';
+import { beatsPerMinute } from '../recipe/tempo-unit.ts';
 import { loudnessOf } from '../bowing/loudness.ts';
 import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
 import type { ScoredStudy } from './scored-study.ts';

@@ -1,5 +1,5 @@
 import type { InstrumentId } from '../instruments/instruments.ts';
-import { beatsPerMinute } from '../recipe/bowing.ts';
+import { beatsPerMinute } from '../recipe/tempo-unit.ts';
 import { bowStrokes } from '../bowing/bow.ts';
 import { loudnessOf } from '../bowing/loudness.ts';
 import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';

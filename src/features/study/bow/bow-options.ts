@@ -1,4 +1,5 @@
-import { BOW_PARTS, BOW_PART_WORDS, type Bowing } from '../../../core/recipe/bowing.ts';
+import { BOW_PARTS, BOW_PART_WORDS } from '../../../core/recipe/bow-part.ts';
+import type { Bowing } from '../../../core/recipe/bowing.ts';
 import { RHYTHM_CELLS, type RhythmName } from '../../../core/recipe/rhythm-cell.ts';
 import type { Passage } from '../../../core/passage/passage.ts';
 import type { Option } from '../../../ui/choice.tsx';

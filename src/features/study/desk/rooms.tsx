@@ -1,6 +1,7 @@
 import { lazy, Suspense, memo, useMemo, useState, type ComponentType } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { schoolOf, type Recipe } from '../../../core/recipe/recipe.ts';
+import type { Recipe } from '../../../core/recipe/recipe.ts';
+import { schoolOf } from '../../../core/schools/schools.ts';
 import { wayName } from '../../../core/fingering/reading/way-name.ts';
 import { Button } from '../../../ui/button.tsx';
 import type { DeskView } from './desk-view.ts';

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Maximize, Play, Square } from 'lucide-react';
-import { beatsPerMinute } from '../../../core/recipe/bowing.ts';
+import { beatsPerMinute } from '../../../core/recipe/tempo-unit.ts';
 import type { Recipe } from '../../../core/recipe/recipe.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice, type Option } from '../../../ui/choice.tsx';
