@@ -4,7 +4,6 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { hashOfKey } from '../data/query-keys.ts';
 import { adoptStudioFromAddress, currentStudio } from '../data/studio.ts';
-import { NoticesScreen } from '../features/notices/notices-screen.tsx';
 import { NewStudyScreen, SavedStudyScreen } from '../features/study/study-screen.tsx';
 import { haveAtHand } from '../features/study/use-built-study.ts';
 import { Notice } from '../ui/notice.tsx';
@@ -29,6 +28,7 @@ const LATER = [
   ['/pupils/:id/sheet', later(() => import('../features/pupils/sheet/sheet-screen.tsx'), 'SheetScreen')],
   ['/passage', later(() => import('../features/passage/passage-screen.tsx'), 'PassageScreen')],
   ['/class', later(() => import('../features/class/classes-screen.tsx'), 'ClassesScreen')],
+  ['/notices', later(() => import('../features/notices/notices-screen.tsx'), 'NoticesScreen')],
   ['/class/:id', later(() => import('../features/class/class-screen.tsx'), 'ClassScreen')],
 ] as const;
 
@@ -93,7 +93,6 @@ Promise.all([layOut(), haveAtHand(client, window.location)])
                       }
                     />
                   ))}
-                  <Route path="/notices" element={<NoticesScreen />} />
                   <Route path="*" element={<NoSuchPage />} />
                 </Route>
               </Routes>

@@ -16,9 +16,10 @@ export function NoticesScreen() {
       <h1 className="text-3xl">Licence and notices</h1>
       <p className="mt-3">Step Ladder is free software under the MIT licence.</p>
       <p className="mt-2">
-        Scores are engraved by Verovio, under the GNU Lesser General Public License, version 3 or later. It is shipped
-        unchanged in files of its own, so it can be replaced. The Leipzig music font and the Alegreya and Alegreya Sans
-        faces are under the SIL Open Font License 1.1.
+        Scores are engraved by Verovio, under the GNU Lesser General Public License, version 3 or later. Its program is
+        shipped unchanged in a file of its own, so it can be replaced; the script around it is changed to fetch that
+        file and to lay its typefaces out when they are opened. The Leipzig music font and the Alegreya and Alegreya
+        Sans faces are under the SIL Open Font License 1.1.
       </p>
       <p className="mt-2">
         Everything you keep stays in this browser and in the files you export. Nothing is sent anywhere.

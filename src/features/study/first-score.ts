@@ -20,3 +20,12 @@ export function firstScore(): Promise<void> {
   waiting ??= Promise.race([stands, new Promise<void>((resolve) => setTimeout(resolve, AT_MOST))]);
   return waiting;
 }
+
+/** What fetches a file of the application, which is fetched once the first score stands: before it is asked for. */
+export function afterScore<File>(fetched: () => Promise<File>): () => Promise<File> {
+  // Whoever asks for it hears that it is not to be had.
+  void firstScore()
+    .then(fetched)
+    .catch(() => undefined);
+  return fetched;
+}

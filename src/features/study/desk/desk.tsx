@@ -1,4 +1,4 @@
-import { memo, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
@@ -17,6 +17,7 @@ import { Divider } from './divider.tsx';
 import { EXPORTS, type Export } from '../paper/exports.ts';
 import { KeepNew, KeptAsYouWork } from './keeping.tsx';
 import { SpellingWarning, signatureWords } from './key-words.tsx';
+import { afterScore } from '../first-score.ts';
 import { keysOf } from '../keys.ts';
 import { coverNames } from '../look.ts';
 import { USUAL_PAPER } from '../paper/paper.ts';
@@ -32,7 +33,6 @@ import type { RoomId } from './rooms.tsx';
 import { nameOfStudy, Score } from '../score/score.tsx';
 import { rangeOf, selectTo } from '../selection.ts';
 import { Sheets, type Sheet } from './sheets.tsx';
-import { Stand } from '../stand/stand.tsx';
 import { StudyActions } from './study-actions.tsx';
 import type { StudyStore } from '../study-store.ts';
 import { useEditing } from '../use-editing.ts';
@@ -42,6 +42,10 @@ import { usePinning } from '../note/use-pinning.ts';
 import { useShortcuts } from '../use-shortcuts.ts';
 import { useFits } from './use-fits.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
+
+// It comes once the first score of the page stands, so that it is there when a pupil is.
+const stand = afterScore(() => import('../stand/stand.tsx'));
+const Stand = lazy(async () => ({ default: (await stand()).Stand }));
 
 interface DeskProps {
   readonly store: StudyStore;
@@ -221,7 +225,15 @@ export const Desk = memo(function Desk({ store, saved, kept, keptFingers, onGo, 
 
   if (standing && shown) {
     return (
-      <Stand study={shown} store={store} hearing={hearing} listening={standing === 'listening'} onClose={closeStand} />
+      <Suspense>
+        <Stand
+          study={shown}
+          store={store}
+          hearing={hearing}
+          listening={standing === 'listening'}
+          onClose={closeStand}
+        />
+      </Suspense>
     );
   }
   return (

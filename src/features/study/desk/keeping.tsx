@@ -1,6 +1,5 @@
 import { memo, useEffect } from 'react';
 import { toast } from 'sonner';
-import { NOTHING_KEPT, writeBackup } from '../../../core/library/backup.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { useKeepStudies, useTakenOver } from '../../../data/library-queries.ts';
@@ -8,7 +7,11 @@ import { copyOf, toSaved } from '../../../data/library.ts';
 import { Button } from '../../../ui/button.tsx';
 import { fileName } from '../../../core/base/file-name.ts';
 import { download } from '../../../ui/download.ts';
+import { afterScore } from '../first-score.ts';
 import type { KeptAsWorkedOn } from '../use-keeper.ts';
+
+// Fetched once the first score stands, not when it is needed: that is when something has failed.
+const backups = afterScore(() => import('../../../core/library/backup.ts'));
 
 /** Keeps a study that is not in the library yet, and opens it there. */
 export const KeepNew = memo(function KeepNew({
@@ -86,7 +89,8 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
     takeOver(keeping.there);
     onOther(keeping.there);
   };
-  const exportIt = (): void => {
+  const exportIt = async (): Promise<void> => {
+    const { NOTHING_KEPT, writeBackup } = await backups();
     const text = writeBackup({ ...NOTHING_KEPT, studies: [keeper.here] }, new Date().toISOString());
     download(fileName(keeper.here.name ?? title, 'json'), text, 'application/json');
   };
@@ -103,7 +107,7 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
       return (
         <Trouble words={`Not kept. ${keeping.trouble.message}`}>
           <Button onClick={() => keeper.tryAgain()}>Try again</Button>
-          <Button kind="quiet" onClick={exportIt}>
+          <Button kind="quiet" onClick={() => void exportIt()}>
             Export it
           </Button>
         </Trouble>
@@ -129,7 +133,7 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
           }
         >
           <Button onClick={keepCopy}>Keep a copy</Button>
-          <Button kind="quiet" onClick={exportIt}>
+          <Button kind="quiet" onClick={() => void exportIt()}>
             Export it
           </Button>
         </Trouble>

@@ -5,7 +5,7 @@ import { schoolOf } from '../../../core/schools/schools.ts';
 import { wayName } from '../../../core/fingering/reading/way-name.ts';
 import { Button } from '../../../ui/button.tsx';
 import type { DeskView } from './desk-view.ts';
-import { firstScore } from '../first-score.ts';
+import { afterScore } from '../first-score.ts';
 import { BesideSentence } from '../ways/beside-sentence.tsx';
 import { WaysList } from '../ways/ways-list.tsx';
 import { WhyList } from '../ways/why-list.tsx';
@@ -16,10 +16,7 @@ const OwnLine = lazy(async () => ({ default: (await import('../ways/own-line.tsx
 const OwnSchool = lazy(async () => ({ default: (await import('../ways/own-school.tsx')).OwnSchool }));
 
 /** Every room but the first, which is the one that stands open: they come once the first score of the page stands. */
-const otherRooms = () => import('./other-rooms.tsx');
-void firstScore()
-  .then(otherRooms)
-  .catch(() => undefined);
+const otherRooms = afterScore(() => import('./other-rooms.tsx'));
 
 function later(room: keyof Awaited<ReturnType<typeof otherRooms>>) {
   return lazy(async () => ({ default: (await otherRooms())[room] }));
