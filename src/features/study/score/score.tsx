@@ -210,7 +210,10 @@ function useStaff(
   const [, tryAgain] = useReducer((tries: number) => tries + 1, 0);
   const taller = TALLER.get(key) ?? 1;
   const staff = useMemo<Staff>(
-    () => (fits ? staffFit(study, width, height, taller) : { staffHeight: width < 600 ? STAFF.narrow : STAFF.usual }),
+    () =>
+      fits && width > 0
+        ? staffFit(study, width, height, taller)
+        : { staffHeight: width < 600 ? STAFF.narrow : STAFF.usual },
     [study, width, height, taller, fits],
   );
   const fit = useStableCallback((svg: string): number | undefined => {
