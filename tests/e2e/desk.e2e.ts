@@ -1,4 +1,4 @@
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Stage } from './stage.ts';
 
@@ -134,6 +134,18 @@ describe('the desk', () => {
       await door.click();
       await stage.until(`the room ${name} gone`, async () => !(await (await stage.find(room)).isDisplayed()));
     }
+    // From one room to another is one tap, or one key, too.
+    for (const [name, open] of [
+      ['Shifts', (door: WebElement) => door.click()],
+      ['Bow', (door: WebElement) => door.click()],
+      ['Look', (door: WebElement) => door.sendKeys(Key.ENTER)],
+    ] as const) {
+      await open(await stage.find(By.xpath(`//button[@role="tab"][normalize-space()="${name}"]`)));
+      await stage.until(`${name} in place of the room before`, async () =>
+        (await stage.find(By.css(`.room[data-room="${name.toLowerCase()}"]`))).isDisplayed(),
+      );
+    }
+    await (await stage.find(By.xpath('//button[@role="tab"][normalize-space()="Look"]'))).click();
     // The sentence unfolds from the title.
     await stage.click('Change …');
     await stage.choose('Tonic', 'B♭');

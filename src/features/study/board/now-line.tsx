@@ -46,7 +46,7 @@ export const NowLine = memo(function NowLine({
       <span>
         {counted(Math.abs(card.halfSteps), 'half step')}, {Math.round(card.millimetres)} mm
       </span>
-      <span className="text-faint">{leadSentences(card)[0]}</span>
+      <span className="lead text-faint">{leadSentences(card)[0]}</span>
     </div>
   );
 });

@@ -27,6 +27,8 @@ export const RoomColumn = memo(function RoomColumn({
   onWide: (wide: boolean) => void;
 }) {
   const inside = useRef<HTMLDivElement>(null);
+  // A touch on another door opens that room before it counts as a touch on the open one.
+  const opened = useRef(false);
   // Another room is read from its top.
   useEffect(() => {
     void inside.current?.scrollTo({ top: 0 });
@@ -35,7 +37,10 @@ export const RoomColumn = memo(function RoomColumn({
   return (
     <Tabs.Root
       value={room}
-      onValueChange={(value) => onRoom(value as RoomId)}
+      onValueChange={(value) => {
+        opened.current = true;
+        onRoom(value as RoomId);
+      }}
       activationMode="manual"
       className="rooms no-print"
       data-raised={raised}
@@ -43,7 +48,18 @@ export const RoomColumn = memo(function RoomColumn({
       <div className="doors">
         <Tabs.List aria-label="Rooms" className="flex flex-1 flex-wrap">
           {ROOMS.map(({ id, name }) => (
-            <Tabs.Trigger key={id} value={id} className="door" onClick={() => onRaised(!(raised && id === room))}>
+            <Tabs.Trigger
+              key={id}
+              value={id}
+              className="door"
+              onPointerDown={() => {
+                opened.current = false;
+              }}
+              onClick={() => {
+                onRaised(opened.current || !raised);
+                opened.current = false;
+              }}
+            >
               {name}
             </Tabs.Trigger>
           ))}
