@@ -190,7 +190,7 @@ const TALLER = new Map<string, number>();
 const TALLER_KEPT = 40;
 
 /** A picture that stands a little too high is shown by so much smaller rather than engraved anew. */
-const SQUEEZED = 0.94;
+const SQUEEZED = 0.9;
 
 /**
  * How high the staff is for a study in its place, CSS pixels, and on how many lines; and what says of a
