@@ -4,9 +4,13 @@ import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
 import { noteWords } from '../note/note-bar.tsx';
 import { rangeOf, type Selection } from '../selection.ts';
 
+/** The notes of the picture that stands on a sheet. */
+const STANDING = new WeakMap<HTMLElement, ScoredStudy['passage']>();
+
 /**
- * Puts an engraved picture of a study on the sheet. Only what differs from the picture already
- * there is touched: another finger on one note moves little, and the browser looks again at that alone.
+ * Puts an engraved picture of a study on the sheet. Of the same notes only what differs from the picture already
+ * there is touched: another finger on one note moves little, and the browser looks again at that alone. Of other
+ * notes so much differs that looking for it takes longer than drawing all.
  */
 export function showPicture(sheet: HTMLElement, svg: string, study: ScoredStudy): void {
   const parsed = document.createElement('template');
@@ -15,7 +19,9 @@ export function showPicture(sheet: HTMLElement, svg: string, study: ScoredStudy)
   if (!next) return;
   nameNotes(next, study);
   const old = sheet.firstElementChild;
-  if (!old) sheet.append(next);
+  const same = STANDING.get(sheet) === study.passage;
+  STANDING.set(sheet, study.passage);
+  if (!old || !same) sheet.replaceChildren(next);
   else morphdom(old, next, { onBeforeElUpdated: (from, to) => !from.isEqualNode(to) });
 }
 
