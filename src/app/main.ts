@@ -7,6 +7,5 @@ import './styles.css';
 showLight();
 // The workers start while the browser still reads the application: on a first visit that is half of the wait.
 reloadWhereFilesAreGone();
-lookAhead(window.location);
-headStart(window.location.pathname);
+headStart(window.location.pathname, lookAhead(window.location));
 void import('./application.tsx');

@@ -18,16 +18,17 @@ let ahead: Ahead | undefined;
 /**
  * Looks what was found for a study's address on a day before, and asks the engine too, which needs what it finds for the
  * other ways: both while the browser still reads the application, which takes longer. So this file brings nothing with
- * it. Other addresses hold no study of their own.
+ * it. Gives what the engine says; nothing at other addresses, which hold no study of their own.
  */
-export function lookAhead({ pathname, search }: Location): void {
-  if (pathname !== '/studies/new') return;
+export function lookAhead({ pathname, search }: Location): Promise<unknown> | undefined {
+  if (pathname !== '/studies/new') return undefined;
   const key = new URLSearchParams(search).toString();
   beginWith(key);
   const now = engine().addressed(key);
   // Whoever asks for it hears of trouble; nobody may.
   now.catch(() => undefined);
   ahead = { key, before: FIRST_WAYS.find(key), now };
+  return now;
 }
 
 /** What was found on a day before under a key: as it was looked for ahead, or is now. */
