@@ -9,3 +9,5 @@ showLight();
 reloadWhereFilesAreGone();
 headStart(window.location.pathname, lookAhead(window.location));
 void import('./application.tsx');
+// The first page's own file is fetched beside the application's, not after it.
+if (window.location.pathname === '/') void import('../features/library/library-screen.tsx').catch(() => undefined);

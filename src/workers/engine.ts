@@ -15,14 +15,11 @@ export function beginWith(study: string): void {
   opening = study;
 }
 
-const calls = supervised<Engine>(
-  () => new Worker(`${address}#${opening}`, { type: 'module', name: 'engine' }),
-  {
-    words:
-      'The fingering could not be worked out: the engine stopped twice. Change a choice to try again, or reload the page; what is kept stays kept.',
-    limit: 30_000,
-  },
-);
+const calls = supervised<Engine>(() => new Worker(`${address}#${opening}`, { type: 'module', name: 'engine' }), {
+  words:
+    'The fingering could not be worked out: the engine stopped twice. Change a choice to try again, or reload the page; what is kept stays kept.',
+  limit: 30_000,
+});
 
 /** The fingering engine; its worker starts when first asked for. */
 export function engine(): Calls<Engine> {
