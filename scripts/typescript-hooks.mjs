@@ -9,7 +9,11 @@ const LINES = process.execArgv.includes('--enable-source-maps');
 
 /** Node's hook for loading a module: ours for TypeScript, Node's own for everything else. */
 export async function load(url, context, nextLoad) {
-  const { protocol, pathname } = new URL(url);
+  const { protocol, pathname, searchParams } = new URL(url);
+  // Where the application asks for the address of a file it asks for nothing in it.
+  if (searchParams.has('url')) {
+    return { format: 'module', source: `export default ${JSON.stringify(url)};`, shortCircuit: true };
+  }
   if (protocol !== 'file:' || !/\.tsx?$/.test(pathname)) return nextLoad(url, context);
   const file = fileURLToPath(url);
   const { code, map, errors } = transformSync(file, readFileSync(file, 'utf8'), { sourcemap: LINES });

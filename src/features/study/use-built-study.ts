@@ -7,6 +7,7 @@ import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { bookLineFor } from '../../core/book/book.ts';
 import { useBookEntries, useBookLine } from '../../data/book.ts';
 import { engine } from '../../workers/engine.ts';
+import { firstScore } from './first-score.ts';
 import { firstWayOf } from './kept-ways.ts';
 import { pauseInEdits } from './pause-in-edits.ts';
 import type { Choices } from './choices.ts';
@@ -80,7 +81,11 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
   const full = useQuery({
     queryKey: ['built', choices, saved, own],
     queryFn: async ({ signal }): Promise<Outcome<BuiltStudy | KeptStudy>> => {
-      if (firstAlone) await pauseInEdits(signal);
+      if (firstAlone) {
+        await pauseInEdits(signal);
+        await firstScore();
+        signal.throwIfAborted();
+      }
       return saved ? await engine().buildKept(choices, saved) : await engine().build(choices, own);
     },
     enabled: !firstAlone || first !== undefined,
