@@ -16,6 +16,12 @@ interface View {
 
 const music = By.css('.music svg');
 
+/** The score, and beside it every way: they come a moment later. */
+async function withWays(stage: Stage): Promise<void> {
+  await stage.score();
+  await stage.sees('More ways');
+}
+
 const VIEWS: readonly View[] = [
   { name: 'pupils', path: '/pupils', ready: (stage) => stage.sees('Wim') },
   { name: 'pupil', path: '/pupils/demo-ivo', ready: (stage) => stage.find(By.css('figure svg')) },
@@ -26,12 +32,12 @@ const VIEWS: readonly View[] = [
   {
     name: 'study-violin',
     path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3&bowing={"slur":3,"perBeat":3}',
-    ready: (stage) => stage.score(),
+    ready: withWays,
   },
   {
     name: 'study-cello',
     path: '/studies/new?instrument=cello&tonic=A&form=melodic-minor&octaves=2&start=A2',
-    ready: (stage) => stage.score(),
+    ready: withWays,
   },
   {
     name: 'study-phone',
@@ -106,7 +112,7 @@ const VIEWS: readonly View[] = [
     path: '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3',
     width: 768,
     height: 1024,
-    ready: (stage) => stage.score(),
+    ready: withWays,
   },
 ];
 
