@@ -1,5 +1,5 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { lazy, StrictMode, Suspense, type ComponentType } from 'react';
+import { StrictMode, Suspense, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { hashOfKey } from '../data/query-keys.ts';
@@ -9,14 +9,10 @@ import { haveAtHand } from '../features/study/use-built-study.ts';
 import { Notice } from '../ui/notice.tsx';
 import { FaultBoundary } from './fault.tsx';
 import { Shell } from './shell.tsx';
-
-/** A screen whose file comes when it is asked for. */
-function later<Name extends string>(load: () => Promise<Readonly<Record<Name, ComponentType>>>, name: Name) {
-  return lazy(async () => ({ default: (await load())[name] }));
-}
+import { later } from '../ui/later.ts';
 
 /** Screens that come when they are asked for. */
-const LATER = [
+const LATER: readonly (readonly [path: string, Screen: ComponentType])[] = [
   ['/', later(() => import('../features/library/library-screen.tsx'), 'LibraryScreen')],
   ['/syllabus', later(() => import('../features/syllabus/syllabus-screen.tsx'), 'SyllabusScreen')],
   ['/book', later(() => import('../features/book/book-screen.tsx'), 'BookScreen')],
@@ -30,7 +26,7 @@ const LATER = [
   ['/class', later(() => import('../features/class/classes-screen.tsx'), 'ClassesScreen')],
   ['/notices', later(() => import('../features/notices/notices-screen.tsx'), 'NoticesScreen')],
   ['/class/:id', later(() => import('../features/class/class-screen.tsx'), 'ClassScreen')],
-] as const;
+];
 
 adoptStudioFromAddress();
 

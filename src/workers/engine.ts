@@ -15,7 +15,14 @@ export function beginWith(study: string): void {
   opening = study;
 }
 
-const calls = supervised<Engine>(() => new Worker(`${address}#${opening}`, { type: 'module', name: 'engine' }), {
+/** A worker begins with that study once: the next one, if this one dies of it, does not. */
+function start(): Worker {
+  const study = opening;
+  opening = '';
+  return new Worker(`${address}#${study}`, { type: 'module', name: 'engine' });
+}
+
+const calls = supervised<Engine>(start, {
   words:
     'The fingering could not be worked out: the engine stopped twice. Change a choice to try again, or reload the page; what is kept stays kept.',
   limit: 30_000,

@@ -3,6 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { counted } from '../../core/base/words.ts';
 import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import { dayWords, daysBetween, weekdayOf } from '../../core/practice/day.ts';
+import { untilWords } from './until-words.ts';
 import type { Pupil } from '../../core/practice/pupil.ts';
 import { useHeld, useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
 import type { Roll } from '../../data/pupils.ts';
@@ -198,10 +199,4 @@ function lastWords(last: string | undefined, now: string): React.ReactNode {
   const ago = daysBetween(last, now);
   const words = ago === 0 ? 'today' : `${dayWords(last)}, ${counted(ago, 'day')} ago`;
   return ago > LONG_UNHEARD ? <span className="font-medium text-accent">{words}: not heard since</span> : words;
-}
-
-/** `in 40 days`, `today`, `past`. */
-export function untilWords(days: number): string {
-  if (days < 0) return 'past';
-  return days === 0 ? 'today' : `in ${counted(days, 'day')}`;
 }

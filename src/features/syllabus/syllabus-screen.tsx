@@ -1,6 +1,6 @@
 import { passageOf } from '../../core/passage/from-ask.ts';
 import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instruments.ts';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { coverageOf } from '../../core/grading/coverage.ts';
@@ -19,10 +19,11 @@ import { GradeList } from './grade-list.tsx';
 import { ImportSyllabus } from './import-syllabus.tsx';
 import { MakeMissing, useMaking } from './make-missing.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
+import { later } from '../../ui/later.ts';
 
-const Charts = lazy(async () => ({ default: (await import('./charts.tsx')).Charts }));
-const Editor = lazy(async () => ({ default: (await import('./editor.tsx')).Editor }));
-const MockExamination = lazy(async () => ({ default: (await import('./mock-examination.tsx')).MockExamination }));
+const Charts = later(() => import('./charts.tsx'), 'Charts');
+const Editor = later(() => import('./editor.tsx'), 'Editor');
+const MockExamination = later(() => import('./mock-examination.tsx'), 'MockExamination');
 
 /** A syllabus: what each grade asks, what is there, what is missing. */
 export function SyllabusScreen() {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { counted } from '../../../core/base/words.ts';
@@ -22,7 +22,7 @@ import { Notice } from '../../../ui/notice.tsx';
 import { giveHomework, giveLog } from '../homework.ts';
 import { OpenPupil } from '../open-pupil.tsx';
 import { PupilForm } from '../pupil-form.tsx';
-import { untilWords } from '../pupils-screen.tsx';
+import { untilWords } from '../until-words.ts';
 import { today } from '../../../data/today.ts';
 import { weekdayName } from '../today.ts';
 import { plannedFrom, stillSet, type Climbing } from '../use-climbing.ts';
@@ -35,8 +35,9 @@ import { SetList } from './set-list.tsx';
 import { SetStudy } from './set-study.tsx';
 import { WhatNext } from './what-next-list.tsx';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
+import { later } from '../../../ui/later.ts';
 
-const Progress = lazy(async () => ({ default: (await import('./progress.tsx')).Progress }));
+const Progress = later(() => import('./progress.tsx'), 'Progress');
 
 /** Everything of one pupil. */
 export function PupilScreen() {

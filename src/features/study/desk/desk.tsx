@@ -1,4 +1,4 @@
-import { lazy, memo, Suspense, useMemo, useRef, useState } from 'react';
+import { memo, Suspense, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
@@ -42,10 +42,11 @@ import { usePinning } from '../note/use-pinning.ts';
 import { useShortcuts } from '../use-shortcuts.ts';
 import { useFits } from './use-fits.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
+import { later } from '../../../ui/later.ts';
 
 // It comes once the first score of the page stands, so that it is there when a pupil is.
 const stand = afterScore(() => import('../stand/stand.tsx'));
-const Stand = lazy(async () => ({ default: (await stand()).Stand }));
+const Stand = later(stand, 'Stand');
 
 interface DeskProps {
   readonly store: StudyStore;

@@ -6,6 +6,7 @@ import { useKeepStudies, useTakenOver } from '../../../data/library-queries.ts';
 import { copyOf, toSaved } from '../../../data/library.ts';
 import { Button } from '../../../ui/button.tsx';
 import { fileName } from '../../../core/base/file-name.ts';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 import { download } from '../../../ui/download.ts';
 import { afterScore } from '../first-score.ts';
 import type { KeptAsWorkedOn } from '../use-keeper.ts';
@@ -107,7 +108,7 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
       return (
         <Trouble words={`Not kept. ${keeping.trouble.message}`}>
           <Button onClick={() => keeper.tryAgain()}>Try again</Button>
-          <Button kind="quiet" onClick={() => void exportIt()}>
+          <Button kind="quiet" onClick={() => void exportIt().catch(sayTrouble)}>
             Export it
           </Button>
         </Trouble>
@@ -133,7 +134,7 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
           }
         >
           <Button onClick={keepCopy}>Keep a copy</Button>
-          <Button kind="quiet" onClick={() => void exportIt()}>
+          <Button kind="quiet" onClick={() => void exportIt().catch(sayTrouble)}>
             Export it
           </Button>
         </Trouble>

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { Button } from '../../../ui/button.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
@@ -12,9 +12,10 @@ import { SoundRoom } from '../sound/sound-room.tsx';
 import { ScoreLookSentence } from '../look/score-look.tsx';
 import { ShiftList } from '../shifts/shift-list.tsx';
 import { TeacherKey } from '../look/teacher-key.tsx';
+import { later } from '../../../ui/later.ts';
 
 // Asked for now and then: it comes when it is.
-const GradeSection = lazy(async () => ({ default: (await import('../grade/grade-section.tsx')).GradeSection }));
+const GradeSection = later(() => import('../grade/grade-section.tsx'), 'GradeSection');
 
 export function SoundRoomOf({ desk }: { desk: DeskView }) {
   const { study, sounding, hearing, heard, onLevel, onHeard, onListen } = desk;

@@ -1,4 +1,4 @@
-import { lazy, Suspense, memo, useMemo, useState, type ComponentType } from 'react';
+import { Suspense, memo, useMemo, useState, type ComponentType } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { Recipe } from '../../../core/recipe/recipe.ts';
 import { schoolOf } from '../../../core/schools/schools.ts';
@@ -9,18 +9,15 @@ import { afterScore } from '../first-score.ts';
 import { BesideSentence } from '../ways/beside-sentence.tsx';
 import { WaysList } from '../ways/ways-list.tsx';
 import { WhyList } from '../ways/why-list.tsx';
+import { later } from '../../../ui/later.ts';
 
 // Asked for now and then: they come when they are.
-const Comparison = lazy(async () => ({ default: (await import('../ways/comparison.tsx')).Comparison }));
-const OwnLine = lazy(async () => ({ default: (await import('../ways/own-line.tsx')).OwnLine }));
-const OwnSchool = lazy(async () => ({ default: (await import('../ways/own-school.tsx')).OwnSchool }));
+const Comparison = later(() => import('../ways/comparison.tsx'), 'Comparison');
+const OwnLine = later(() => import('../ways/own-line.tsx'), 'OwnLine');
+const OwnSchool = later(() => import('../ways/own-school.tsx'), 'OwnSchool');
 
 /** Every room but the first, which is the one that stands open: they come once the first score of the page stands. */
 const otherRooms = afterScore(() => import('./other-rooms.tsx'));
-
-function later(room: keyof Awaited<ReturnType<typeof otherRooms>>) {
-  return lazy(async () => ({ default: (await otherRooms())[room] }));
-}
 
 /** A room beside the score. */
 export interface Room {
@@ -34,12 +31,12 @@ export interface Room {
 /** Every room, in the order of their doors. */
 export const ROOMS = [
   { id: 'ways', name: 'Ways', widens: true, Show: WaysRoom },
-  { id: 'note', name: 'Note', Show: later('NoteRoom') },
-  { id: 'shifts', name: 'Shifts', widens: true, Show: later('ShiftsRoom') },
-  { id: 'bow', name: 'Bow', Show: later('BowRoom') },
-  { id: 'sound', name: 'Sound', Show: later('SoundRoomOf') },
-  { id: 'look', name: 'Look', Show: later('LookRoom') },
-  { id: 'grade', name: 'Grade', widens: true, Show: later('GradeRoom') },
+  { id: 'note', name: 'Note', Show: later(otherRooms, 'NoteRoom') },
+  { id: 'shifts', name: 'Shifts', widens: true, Show: later(otherRooms, 'ShiftsRoom') },
+  { id: 'bow', name: 'Bow', Show: later(otherRooms, 'BowRoom') },
+  { id: 'sound', name: 'Sound', Show: later(otherRooms, 'SoundRoomOf') },
+  { id: 'look', name: 'Look', Show: later(otherRooms, 'LookRoom') },
+  { id: 'grade', name: 'Grade', widens: true, Show: later(otherRooms, 'GradeRoom') },
 ] as const satisfies readonly Room[];
 
 export type RoomId = (typeof ROOMS)[number]['id'];

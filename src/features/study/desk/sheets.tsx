@@ -3,10 +3,11 @@ import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { PaletteCommand } from '../../../ui/palette.tsx';
 import { Byline } from '../paper/byline.tsx';
 import { Shortcuts } from './shortcuts.tsx';
+import { later } from '../../../ui/later.ts';
 
 // Asked for now and then: they come when they are.
-const OtherKeys = lazy(async () => ({ default: (await import('../ways/other-keys.tsx')).OtherKeys }));
-const Variations = lazy(async () => ({ default: (await import('../bow/variations.tsx')).Variations }));
+const OtherKeys = later(() => import('../ways/other-keys.tsx'), 'OtherKeys');
+const Variations = later(() => import('../bow/variations.tsx'), 'Variations');
 const Palette = lazy(() => import('../../../ui/palette.tsx'));
 
 /** What can be laid over the desk. */
