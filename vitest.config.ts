@@ -25,6 +25,7 @@ export default defineConfig({
           include: [
             'bench/**/*.test.ts',
             'tests/fixtures/*.test.ts',
+            'scripts/**/*.test.ts',
             'src/**/*.test.ts',
             'cli/**/*.test.ts',
             'server/**/*.test.ts',

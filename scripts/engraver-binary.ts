@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Plugin } from 'vite';
+import { withRatios } from './engraver-scale.ts';
 
 const CACHE = join(import.meta.dirname, '..', 'node_modules', '.cache', 'step-ladder');
 
@@ -36,9 +37,12 @@ export function engraverBinary(): Plugin {
           throw new Error(
             'verovio no longer keeps its WebAssembly or its files where scripts/engraver-binary.ts looks for them.',
           );
+        const program = withRatios(decoded(code.slice(begin, end)));
+        if (!program)
+          throw new Error('verovio no longer carries its scale where scripts/engraver-scale.ts looks for it.');
         const path = join(CACHE, 'verovio.wasm');
         mkdirSync(CACHE, { recursive: true });
-        writeFileSync(path, decoded(code.slice(begin, end)));
+        writeFileSync(path, program);
         return {
           code: [
             `import binaryAddress from ${JSON.stringify(`${path}?url`)};`,
