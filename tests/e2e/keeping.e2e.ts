@@ -297,7 +297,7 @@ describe('a worker that dies', () => {
           const sheet = document.querySelector('.screen-copy');
           const heading = document.querySelector('h1')?.textContent ?? '';
           const drawn = sheet?.querySelectorAll('.note').length ?? 0;
-          const visible = sheet && !sheet.hidden && getComputedStyle(sheet).visibility === 'visible';
+          const visible = sheet?.querySelector('.note')?.checkVisibility({ visibilityProperty: true, opacityProperty: true });
           if (visible && heading.includes('three octaves') && drawn > 0 && drawn < 40) window.wrong += 1;
         });
         window.seen.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });`);

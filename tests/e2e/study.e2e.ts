@@ -130,6 +130,29 @@ describe('building a study', () => {
     expect(await stage.text(By.css('[role="alert"]'))).toContain('There is no such study here');
   });
 
+  it('has a choice in its address even where the page is left in the same moment', async () => {
+    await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
+    await stage.score();
+    await stage.driver.executeScript(`
+      const form = document.querySelector('select[aria-label="Form"]');
+      form.value = [...form.options].find((one) => one.text.trim() === 'dorian').value;
+      form.dispatchEvent(new Event('change', { bubbles: true }));
+      document.querySelector('header a[href="/"]').click();`);
+    await stage.sees('Nothing here yet.');
+    await stage.driver.navigate().back();
+    await stage.sees('A dorian');
+    expect(await stage.score()).toContain('A dorian, two octaves');
+    // Going back once more undoes that choice; it is not written again behind it.
+    await stage.driver.navigate().back();
+    expect(
+      await stage.until('the study before', async () => {
+        const score = await stage.score();
+        return score.includes('A major') && score;
+      }),
+    ).toContain('A major, two octaves');
+    expect(new URL(await stage.driver.getCurrentUrl()).searchParams.get('form')).not.toBe('dorian');
+  });
+
   it('follows every choice, and moves with the keyboard only from the library to a kept study', async () => {
     await stage.turnTo('/');
     await stage.sees('Nothing here yet.');

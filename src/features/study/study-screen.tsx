@@ -10,6 +10,7 @@ import { FIRST_CHOICES, fromAddress, toAddress } from '../../core/study/address.
 import { Desk } from './desk/desk.tsx';
 import { asksTheSame, studyStore, type Shown } from './study-store.ts';
 import { useKeeper } from './use-keeper.ts';
+import { useLateAddress } from './use-late-address.ts';
 
 /**
  * A study not yet kept: its choices live in the address. The desk follows a choice at once and the
@@ -36,12 +37,14 @@ export function NewStudyScreen() {
     setRead(next);
     if (next.ok) store.load(next.value);
   }, [address, params, store]);
+  const late = useLateAddress();
   const write = useStableCallback(({ choices, way }: Shown) => {
     const next = toAddress(choices, way);
     if (next.toString() === (written.current.at(-1) ?? seen.current)) return;
     written.current.push(next.toString());
-    // Writing the address is a task of its own, so that the engine's answer need not wait for it.
-    setTimeout(() => startTransition(() => setParams(next, { replace: false })));
+    late(() => {
+      if (written.current.includes(next.toString())) startTransition(() => setParams(next, { replace: false }));
+    });
   });
   useEffect(
     () => store.subscribe((now, before) => (asksTheSame(now, before) ? undefined : write(now))),

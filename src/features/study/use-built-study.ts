@@ -7,7 +7,7 @@ import type { SavedFinger } from '../../core/study/saved-study.ts';
 import { bookLineFor } from '../../core/book/book.ts';
 import { useBookEntries, useBookLine } from '../../data/book.ts';
 import { engine } from '../../workers/engine.ts';
-import { firstScore } from './first-score.ts';
+import { firstScore, scoreAsItIs } from './score-stands.ts';
 import { firstWayOf } from './kept-ways.ts';
 import { pauseInEdits } from './pause-in-edits.ts';
 import type { Choices } from './choices.ts';
@@ -84,6 +84,7 @@ export function useBuiltStudy(choices: Choices, saved: readonly SavedFinger[] | 
       if (firstAlone) {
         await pauseInEdits(signal);
         await firstScore();
+        await scoreAsItIs();
         signal.throwIfAborted();
       }
       return saved ? await engine().buildKept(choices, saved) : await engine().build(choices, own);

@@ -17,7 +17,7 @@ import { Divider } from './divider.tsx';
 import { EXPORTS, type Export } from '../paper/exports.ts';
 import { KeepNew, KeptAsYouWork } from './keeping.tsx';
 import { SpellingWarning, signatureWords } from './key-words.tsx';
-import { afterScore } from '../first-score.ts';
+import { afterScore } from '../score-stands.ts';
 import { keysOf } from '../keys.ts';
 import { coverNames } from '../look.ts';
 import { USUAL_PAPER } from '../paper/paper.ts';

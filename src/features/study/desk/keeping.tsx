@@ -8,7 +8,7 @@ import { Button } from '../../../ui/button.tsx';
 import { fileName } from '../../../core/base/file-name.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 import { download } from '../../../ui/download.ts';
-import { afterScore } from '../first-score.ts';
+import { afterScore } from '../score-stands.ts';
 import type { KeptAsWorkedOn } from '../use-keeper.ts';
 
 // Fetched once the first score stands, not when it is needed: that is when something has failed.

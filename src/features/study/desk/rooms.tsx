@@ -5,7 +5,7 @@ import { schoolOf } from '../../../core/schools/schools.ts';
 import { wayName } from '../../../core/fingering/reading/way-name.ts';
 import { Button } from '../../../ui/button.tsx';
 import type { DeskView } from './desk-view.ts';
-import { afterScore } from '../first-score.ts';
+import { afterScore } from '../score-stands.ts';
 import { BesideSentence } from '../ways/beside-sentence.tsx';
 import { WaysList } from '../ways/ways-list.tsx';
 import { WhyList } from '../ways/why-list.tsx';

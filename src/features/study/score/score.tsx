@@ -19,6 +19,9 @@ export interface ScoreKeys {
   readonly onKey: (key: string) => boolean;
 }
 
+/** A picture that is kept from eyes and ears, its focus left to it; the browser need not look at its parts for that. */
+const PUT_AWAY = 'put-away';
+
 /** The engraved score, as wide as its place; the fingering as text until the engraver is ready. */
 export const Score = memo(function Score({
   study,
@@ -47,6 +50,7 @@ export const Score = memo(function Score({
     const share = fit(svg);
     if (share === undefined) return false;
     sheet.current.style.width = share < 1 ? `${share * 100}%` : '';
+    sheet.current.classList.remove(PUT_AWAY);
     showPicture(sheet.current, svg, of);
     frameNotes(sheet.current, selection);
     if (!fits) keepRoom(sheet.current, room.current, svg, of, width);
@@ -92,7 +96,7 @@ export const Score = memo(function Score({
       <div
         ref={sheet}
         hidden={!shown || failed}
-        className={`screen-copy ${another ? 'invisible' : ''}`}
+        className={`screen-copy ${another ? PUT_AWAY : ''}`}
         role="listbox"
         aria-orientation="horizontal"
         aria-multiselectable="true"

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { scoreStands } from '../first-score.ts';
+import { scoreAsked, scoreStands } from '../score-stands.ts';
 import { Shelf } from '../shelf.ts';
 import { pictureKey, SeenPictures } from './seen-pictures.ts';
 import { engraver, ENGRAVER, type PageSetting } from '../../../workers/engraver.ts';
@@ -55,6 +55,7 @@ export function useEngraving(
   const lines = screen?.lines;
   useEffect(() => {
     if (!study || width === undefined || staffHeight === undefined) return undefined;
+    scoreAsked();
     let wanted = true;
     let pause: ReturnType<typeof setTimeout> | undefined;
     const engravePaper = async (): Promise<void> => {

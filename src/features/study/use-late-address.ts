@@ -1,0 +1,29 @@
+import { useEffect, useRef } from 'react';
+import { useStableCallback } from '../../ui/stable-callback.ts';
+import { nextScore } from './score-stands.ts';
+
+/** What a hand does before it leaves a page: by then the address is written. */
+const BEFORE_LEAVING = ['click', 'keydown'] as const;
+
+/**
+ * Gives what writes an address once the score of a choice stands: a browser draws its own frame anew for an address, which
+ * takes the processor for as long as a fifth of the score. What is not written yet is written before a click or a key has
+ * any effect, so that nothing is left out of it where the page is left.
+ */
+export function useLateAddress(): (write: () => void) => void {
+  const waiting = useRef<(() => void)[]>([]);
+  const writeNow = useStableCallback((): void => {
+    for (const write of waiting.current.splice(0)) write();
+  });
+  useEffect(() => {
+    for (const what of BEFORE_LEAVING) window.addEventListener(what, writeNow, { capture: true });
+    return () => {
+      for (const what of BEFORE_LEAVING) window.removeEventListener(what, writeNow, { capture: true });
+      waiting.current = [];
+    };
+  }, [writeNow]);
+  return useStableCallback((write: () => void): void => {
+    waiting.current.push(write);
+    void nextScore().then(writeNow);
+  });
+}
