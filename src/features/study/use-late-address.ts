@@ -16,9 +16,13 @@ export function useLateAddress(): (write: () => void) => void {
     for (const write of waiting.current.splice(0)) write();
   });
   useEffect(() => {
-    for (const what of BEFORE_LEAVING) window.addEventListener(what, writeNow, { capture: true });
+    const beforeLeaving = ({ target }: Event): void => {
+      // The click that has just chosen from a list leaves nothing.
+      if (!(target instanceof Element && target.closest('select'))) writeNow();
+    };
+    for (const what of BEFORE_LEAVING) window.addEventListener(what, beforeLeaving, { capture: true });
     return () => {
-      for (const what of BEFORE_LEAVING) window.removeEventListener(what, writeNow, { capture: true });
+      for (const what of BEFORE_LEAVING) window.removeEventListener(what, beforeLeaving, { capture: true });
       waiting.current = [];
     };
   }, [writeNow]);
