@@ -58,7 +58,9 @@ export const Score = memo(function Score({
     return true;
   });
   const [paperPlace, keepForPaper] = usePaperCopy(study);
-  const { shown, trouble } = useEngraving(study, setting, PAPER_PAGE, show, keepForPaper);
+  // While the study of a choice is worked out its place may change its size already: the last one is not drawn for that.
+  const asked = nameOfStudy(study.title, study.recipe.instrument) === under ? study : undefined;
+  const { shown, trouble } = useEngraving(asked, setting, PAPER_PAGE, show, keepForPaper);
 
   useLayoutEffect(() => {
     if (sheet.current) frameNotes(sheet.current, selection);
