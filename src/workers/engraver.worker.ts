@@ -20,6 +20,7 @@ import { excerptOf } from '../core/score/excerpt.ts';
 import { firstBarOf } from '../core/score/first-bar.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
+import { Practice } from './practice.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 import type { Press } from './press/press.ts';
 import type { PageParts } from './press/study-page.ts';
@@ -39,6 +40,8 @@ async function load(): Promise<VerovioToolkit> {
   ]);
   return new Toolkit(await createModule());
 }
+
+const practice = new Practice(() => performance.now());
 
 /** What fingers kept studies anew: many times as much as a score on the screen needs. */
 const keptMusic = () => import('./press/kept-music.ts');
@@ -80,7 +83,14 @@ const engraver = {
 
   /** The same picture, made light for one of the two copies on the page. */
   async draw(study: ScoredStudy, page: PageSetting, copy: PictureCopy): Promise<string> {
-    return pagePicture(await this.engrave(study, page), copy);
+    const verovio = await ready();
+    const drawn = (): string => {
+      layOut(verovio, study, page);
+      return pagePicture(pictureOf(verovio), copy);
+    };
+    const svg = drawn();
+    practice.after(drawn);
+    return svg;
   },
 
   /** The first bar of a kept study, bare; nothing where its fingers no longer fit. */
