@@ -72,4 +72,14 @@ describe('what waits for the score of a choice', () => {
     expect(await comes(one)).toBe(true);
     expect(await comes(score.asItIs())).toBe(true);
   });
+
+  it('need not wait where that score is no longer wanted, which is no score that stands', async () => {
+    const score = new ScoreStands();
+    const [first, next] = [score.first(), score.next()];
+    score.asked();
+    score.left();
+    expect(await comes(score.asItIs())).toBe(true);
+    expect(await comes(next)).toBe(false);
+    expect(await comes(first, 1_000)).toBe(false);
+  });
 });

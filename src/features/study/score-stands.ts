@@ -22,6 +22,11 @@ export class ScoreStands {
     this.#asked = true;
   };
 
+  /** The score that was asked for is no longer wanted: nobody need begin to wait for it. */
+  readonly left = (): void => {
+    this.#asked = false;
+  };
+
   /** A score is on the page, or there will be none. */
   readonly stands = (): void => {
     this.#asked = false;
@@ -61,6 +66,7 @@ function pause(milliseconds: number): Promise<void> {
 /** That of this page. */
 export const {
   asked: scoreAsked,
+  left: scoreLeft,
   stands: scoreStands,
   first: firstScore,
   next: nextScore,

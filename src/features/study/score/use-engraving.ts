@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { scoreAsked, scoreStands } from '../score-stands.ts';
+import { scoreAsked, scoreLeft, scoreStands } from '../score-stands.ts';
 import { Shelf } from '../shelf.ts';
 import { pictureKey, SeenPictures } from './seen-pictures.ts';
 import { engraver, ENGRAVER, type PageSetting } from '../../../workers/engraver.ts';
@@ -81,6 +81,7 @@ export function useEngraving(
     return () => {
       wanted = false;
       clearTimeout(pause);
+      scoreLeft();
     };
   }, [study, width, staffHeight, lines, paper, show, keep]);
   return { shown, trouble };
