@@ -31,7 +31,7 @@ function tell(what: string, values: readonly number[], asked: string): void {
 /** A change during which the host kept back less than this is called undisturbed. */
 const DISTURBED = 0.05;
 
-function tellChanges(what: string, changes: readonly Measured[]): void {
+function tellChanges(what: string, changes: readonly Measured[], asked: string): void {
   const warm = changes.slice(WARM_UP);
   const calm = warm.filter(({ stolen }) => stolen < DISTURBED);
   for (const [which, some] of [
@@ -46,7 +46,7 @@ function tellChanges(what: string, changes: readonly Measured[]): void {
     tell(
       `${what} to score${which}`,
       some.map(({ score }) => score),
-      '300 ms',
+      asked,
     );
   }
 }
@@ -115,10 +115,14 @@ function weigh(): void {
 
 const THREE_OCTAVES = '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3';
 
+/** So long a teacher looks at a study before choosing otherwise, milliseconds: meanwhile the page makes itself ready. */
+const LOOKED_AT = 3_000;
+
 /** Every choice asks for a study not asked for before, so that none comes from the cache. */
 async function choose(): Promise<void> {
   await stage.go(THREE_OCTAVES);
   await stage.score();
+  await rest(LOOKED_AT);
   await watch();
   const forms = ['major', 'natural minor', 'dorian', 'mixolydian', 'lydian'];
   const tonics = ['B♭', 'B', 'C', 'D♭', 'D', 'A', 'G', 'A♭'];
@@ -130,7 +134,7 @@ async function choose(): Promise<void> {
       if (one) measured.push(one);
     }
   }
-  tellChanges('choice, 43 notes,', measured);
+  tellChanges('choice, 43 notes,', measured, '120 ms');
   tellLong('choice', measured);
 }
 
@@ -159,7 +163,7 @@ async function pin(): Promise<void> {
     const one = await measure(() => score.sendKeys(FINGERS[edit % FINGERS.length]!));
     if (one) measured.push(one);
   }
-  tellChanges('pin by key, 43 notes,', measured);
+  tellChanges('pin by key, 43 notes,', measured, '100 ms');
   tellLong('pin by key', measured);
   line(
     `  meanwhile the host kept back ${(stolenSince(before) * 100).toFixed(0)} % of the time this machine asked for; a task it interrupts counts as long`,

@@ -1,6 +1,6 @@
 /**
- * The scale of twelve equal steps as the engraver carries it. It reads this text anew some twenty times a picture, and
- * for each number with a point in it sets up how numbers are written in the reader's country: a third of its work.
+ * The scale of twelve equal steps as the engraver carries it. It reads this text anew many times a picture, and for
+ * each number with a point in it sets up how numbers are written in the reader's country: a third of its work.
  */
 export const IN_CENTS = `! 12 Tone Equal Temperament.scl
 !
@@ -23,7 +23,7 @@ export const IN_CENTS = `! 12 Tone Equal Temperament.scl
 
 /**
  * The same steps as ratios, which are whole numbers: continued fractions of 2 to the power of k/12, so near that the
- * furthest is a billionth of a cent off. As long as the other, so that nothing behind it moves.
+ * furthest is a ten-billionth of a cent off. As long as the other, so that nothing behind it moves.
  */
 export const AS_RATIOS = `! continued fractions of 2 to the power of k/12   
 12 equal steps

@@ -19,6 +19,12 @@ const FILES = ['@fontsource/alegreya', '@fontsource/alegreya-sans', 'dejavu-font
 /** Recorded notes, whose licence is not that of their package's code: its README says CC BY 3.0. */
 const SOUNDS = Object.values(RECORDED);
 
+/** What is shipped otherwise than its package brings it, which its licence asks to be said. */
+const CHANGED: Readonly<Record<string, string>> = {
+  verovio:
+    'Changed when Step Ladder is built: its WebAssembly stands in a file of its own, its small files are laid out when they are opened, and its scale of twelve equal steps is written in ratios. How is in scripts/engraver-binary.ts and scripts/engraver-scale.ts of Step Ladder’s source, which put the package’s own files in their place when they are left out.',
+};
+
 const root = join(import.meta.dirname, '..');
 
 /** Gathers what is really bundled, of the page and of every worker, and writes it beside the build. */
@@ -56,7 +62,8 @@ export class Notices {
     licenseText,
   }: Pick<Dependency, 'name' | 'version' | 'license' | 'licenseText'>): void {
     if (!name || !version) return;
-    const text = licenseText?.trim() || textOf(name) || standardText(kind ?? '');
+    const licence = licenseText?.trim() || textOf(name) || standardText(kind ?? '');
+    const text = [CHANGED[name], licence].filter((part) => part !== undefined).join('\n\n');
     this.#found.set(`${name} ${version}`, { name, version, license: kind ?? 'see its text', text });
   }
 }

@@ -318,7 +318,9 @@ describe('what is shipped', () => {
     for (const name of ['react', 'verovio', 'pdfkit', 'tone', 'papaparse', 'comlink', '@fontsource/alegreya'])
       expect(names).toContain(name);
     for (const { name, text } of notices) expect(text.length, name).toBeGreaterThan(200);
-    expect(notices.find(({ name }) => name === 'verovio')?.text).toContain('GNU LESSER GENERAL PUBLIC LICENSE');
+    const engraver = notices.find(({ name }) => name === 'verovio')?.text;
+    expect(engraver).toContain('GNU LESSER GENERAL PUBLIC LICENSE');
+    expect(engraver).toMatch(/^Changed when Step Ladder is built: .*scale of twelve equal steps/);
     const assets = readdirSync(join(BUILD, 'assets'));
     const module = assets.find((name) => /^verovio-module-.*\.js$/.test(name))!;
     const imported = [...readFileSync(join(BUILD, 'assets', module), 'utf8').matchAll(/from"\.\/([^"]+)"/g)];
