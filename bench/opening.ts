@@ -37,10 +37,21 @@ async function opened(stage: Stage): Promise<Opened> {
   });
 }
 
+/** A browser that has come up opens a page of its own for a second; a visitor's has long done so. */
+const COMING_UP = 2_000;
+
+/** Waits until the browser does nothing of its own any more. */
+async function atRest(stage: Stage): Promise<void> {
+  await stage.driver.get('about:blank');
+  const over = Date.now() + COMING_UP;
+  await stage.until('a browser at rest', async () => Date.now() > over);
+}
+
 /** A browser never used, as on the first visit; then the same page again with everything at hand. */
 async function visit(): Promise<{ first: Opened; again: Opened; kept: Opened }> {
   const stage = await Stage.open();
   try {
+    await atRest(stage);
     await stage.devTools('Page.addScriptToEvaluateOnNewDocument', { source: WATCH });
     await stage.go(STUDY);
     const first = await opened(stage);
@@ -74,6 +85,7 @@ async function bare(): Promise<number> {
   writeFileSync(join(build, 'index.html'), '');
   const stage = await Stage.open({ build });
   try {
+    await atRest(stage);
     await stage.driver.get(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
     return (await stage.driver.executeScript(
       "return performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? performance.timing.domComplete - performance.timing.navigationStart;",
