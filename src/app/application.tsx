@@ -1,3 +1,4 @@
+import '../core/base/without-eval.ts';
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, Suspense, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';

@@ -1,3 +1,4 @@
+import '../core/base/without-eval.ts';
 import { expose } from 'comlink';
 import { mergeWords } from '../core/library/backup-merge.ts';
 import type { OnProgress } from '../core/base/progress.ts';

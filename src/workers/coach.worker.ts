@@ -1,3 +1,4 @@
+import '../core/base/without-eval.ts';
 import { expose } from 'comlink';
 import type { Outcome } from '../core/base/outcome.ts';
 import type { ClassAsk } from '../core/classroom/class-ask.ts';

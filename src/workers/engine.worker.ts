@@ -1,3 +1,4 @@
+import '../core/base/without-eval.ts';
 import { expose } from 'comlink';
 import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
 import { explainTyped, type Typed } from '../core/study/typed/explain.ts';

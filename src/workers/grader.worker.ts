@@ -1,3 +1,4 @@
+import '../core/base/without-eval.ts';
 import { expose } from 'comlink';
 import type { OnProgress } from '../core/base/progress.ts';
 import { EngineMemory, type Way } from '../core/fingering/fingering.ts';

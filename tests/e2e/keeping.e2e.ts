@@ -311,6 +311,22 @@ describe('a worker that dies', () => {
 });
 
 describe('what is shipped', () => {
+  it('keeps to the rules it is served under: nothing is tried that they forbid', async () => {
+    const stage = await Stage.open();
+    try {
+      await stage.devTools('Page.addScriptToEvaluateOnNewDocument', {
+        source: `
+          window.forbidden = [];
+          addEventListener('securitypolicyviolation', (event) => window.forbidden.push(event.violatedDirective));`,
+      });
+      await stage.go('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
+      await stage.score();
+      expect(await stage.driver.executeScript('return window.forbidden;')).toEqual([]);
+    } finally {
+      await stage.close();
+    }
+  });
+
   it('is named with its licence’s text, and the engraver stands in files of its own', () => {
     const notices = JSON.parse(readFileSync(join(BUILD, 'notices.json'), 'utf8')) as { name: string; text: string }[];
     const names = notices.map(({ name }) => name);

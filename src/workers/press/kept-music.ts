@@ -1,3 +1,4 @@
+import '../../core/base/without-eval.ts';
 import { titleOf } from '../../core/recipe/title.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { buildStudy } from '../../core/study/build.ts';
