@@ -7,6 +7,7 @@ import { hashOfKey } from '../data/query-keys.ts';
 import { adoptStudioFromAddress, currentStudio } from '../data/studio.ts';
 import { NewStudyScreen, SavedStudyScreen } from '../features/study/study-screen.tsx';
 import { haveAtHand } from '../features/study/use-built-study.ts';
+import { engraver } from '../workers/engraver.ts';
 import { Notice } from '../ui/notice.tsx';
 import { FaultBoundary } from './fault.tsx';
 import { Shell } from './shell.tsx';
@@ -64,6 +65,12 @@ async function place(): Promise<HTMLElement> {
 async function layOut(): Promise<void> {
   if (currentStudio() === 'demo') await (await import('../data/demo.ts')).layOutDemo();
 }
+
+// The engraver comes up while the page waits for the engine; it loads when that has answered (`head-start.ts`).
+if (window.location.pathname.startsWith('/studies/'))
+  engraver()
+    .wake()
+    .catch(() => undefined);
 
 // A demonstration that can't be laid out still opens; the library then says why it can't be read.
 Promise.all([layOut(), haveAtHand(client, window.location)])

@@ -63,6 +63,9 @@ const STAFF_AT_SCALE_100 = 72;
 
 /** The engraver, off the page's thread. */
 const engraver = {
+  /** Comes up, and waits: who stands hears at once, however busy the page is that calls. */
+  wake(): void {},
+
   /** Loads the engraver, so that the first score comes sooner. */
   async warm(): Promise<void> {
     await ready();
@@ -365,6 +368,3 @@ function pagesOf(verovio: VerovioToolkit): string[] {
 export type Engraver = typeof engraver;
 
 expose(engraver);
-
-// It loads as it comes up: a page busy with itself hands its first question over late. Who asks hears of trouble.
-ready().catch(() => undefined);
