@@ -1,4 +1,4 @@
-import { startTransition, useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useLayoutEffect, useMemo, useState } from 'react';
 import type { Refusal } from '../../core/base/outcome.ts';
 import { sameFingering } from '../../core/fingering/reading/comparison.ts';
 import { heardMarks } from '../../core/listening/heard-marks.ts';
@@ -6,7 +6,6 @@ import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Changes } from '../../core/study/known-study.ts';
 import type { SavedFinger } from '../../core/study/saved-study.ts';
-import { scoreAsItIs } from './score-stands.ts';
 import type { Selection } from './selection.ts';
 import type { Heard, Shown } from './study-store.ts';
 import { markFingered } from './timing.ts';
@@ -42,7 +41,7 @@ export interface Following {
  * | `study` | the study as far as it is worked out | first way, then all | |
  * | `scored` | its chosen way; none while it cannot be played | at once | what is kept |
  * | `shown` | the same, or the last while a pin cannot be played | at once | the score |
- * | `pictured` | `shown` | when the score stands | fingerboard, map, note, bow |
+ * | `pictured` | `shown` | when the score has been asked for | fingerboard, map, note, bow |
  * | `listed` | `shown` | when all ways are known | cards, the grade |
  * | `settled` | the study with all its ways | when all ways are known | ways, reasons |
  * | `marked` | the chosen notes | when the score shows them | fingerboard, map, note |
@@ -85,7 +84,7 @@ export function useFollowing(
     if (scored.now && !built.stale) markFingered();
   }, [scored.now, built.stale]);
 
-  const pictured = useBehindScore(shown);
+  const pictured = useLater(shown);
   const [stood, setStood] = useState(shown);
   if (shown && stood !== shown && (built.complete || !stood)) setStood(shown);
   return {
@@ -108,21 +107,4 @@ export function useFollowing(
 /** A value that follows when there is time; nothing at first, even where it is at hand when the desk is first drawn. */
 function useLater<T>(value: T | undefined): T | undefined {
   return useDeferredValue<T | undefined | null>(value, null) ?? undefined;
-}
-
-/** A value that follows when the score stands; nothing at first, and nothing at once where there is nothing any more. */
-function useBehindScore<T>(value: T | undefined): T | undefined {
-  const [behind, setBehind] = useState<T>();
-  useEffect(() => {
-    let wanted = true;
-    const follow = async (): Promise<void> => {
-      if (value !== undefined) await scoreAsItIs();
-      if (wanted) startTransition(() => setBehind(value));
-    };
-    void follow();
-    return () => {
-      wanted = false;
-    };
-  }, [value]);
-  return behind;
 }
