@@ -130,6 +130,30 @@ describe('building a study', () => {
     expect(await stage.text(By.css('[role="alert"]'))).toContain('There is no such study here');
   });
 
+  it('makes a second choice of the bow on top of the first, however soon it follows', async () => {
+    await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
+    await stage.score();
+    await stage.room('Bow');
+    await stage.find(By.css('select[aria-label="Notes to a beat"]'));
+    await stage.driver.executeAsyncScript(`
+      const done = arguments[0];
+      const choose = (list, words) => {
+        const select = document.querySelector('select[aria-label="' + list + '"]');
+        select.focus();
+        select.value = [...select.options].find((one) => one.text.trim() === words).value;
+        select.dispatchEvent(new Event('change', { bubbles: true }));
+      };
+      (async () => {
+        choose('Notes to a bow', '12 notes');
+        // What was asked is drawn by then; the picture has not followed.
+        await null;
+        choose('Notes to a beat', '1');
+        done();
+      })();`);
+    await stage.score();
+    expect([await stage.chosen('Notes to a bow'), await stage.chosen('Notes to a beat')]).toEqual(['12 notes', '1']);
+  });
+
   it('has a choice in its address even where the page is left in the same moment', async () => {
     await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=2&start=A3');
     await stage.score();

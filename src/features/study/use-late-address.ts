@@ -16,9 +16,9 @@ export function useLateAddress(): (write: () => void) => void {
     for (const write of waiting.current.splice(0)) write();
   });
   useEffect(() => {
-    const beforeLeaving = ({ target }: Event): void => {
+    const beforeLeaving = ({ type, target }: Event): void => {
       // The click that has just chosen from a list leaves nothing.
-      if (!(target instanceof Element && target.closest('select'))) writeNow();
+      if (!(type === 'click' && target instanceof Element && target.closest('select'))) writeNow();
     };
     for (const what of BEFORE_LEAVING) window.addEventListener(what, beforeLeaving, { capture: true });
     return () => {

@@ -57,17 +57,18 @@ export function ShiftsRoom({ desk: { listed, selection, onSelect } }: { desk: De
   );
 }
 
-export function BowRoom({ desk: { study, listed, editing, pinning, onSheet } }: { desk: DeskView }) {
+/** A second choice may follow before the picture has followed the first: both are made of what is asked. */
+export function BowRoom({ desk: { asked, study, listed, editing, pinning, onSheet } }: { desk: DeskView }) {
   if (study.recipe.music) {
     return (
       <p>
         The bows are those of the music, at{' '}
         <NumberField
           label="Beats a minute"
-          value={study.recipe.bowing.bpm}
+          value={asked.bowing.bpm}
           least={20}
           most={400}
-          onNumber={(bpm) => editing.setBowing({ ...study.recipe.bowing, bpm })}
+          onNumber={(bpm) => editing.setBowing({ ...asked.bowing, bpm })}
         />{' '}
         quarters a minute.
       </p>
@@ -77,7 +78,7 @@ export function BowRoom({ desk: { study, listed, editing, pinning, onSheet } }: 
     <>
       <BowSection
         passage={study.passage}
-        bowing={study.recipe.bowing}
+        bowing={asked.bowing}
         instrument={study.recipe.instrument}
         form={study.recipe.form}
         onBowing={editing.setBowing}
