@@ -346,8 +346,6 @@ function layOutScore(
     svgViewBox: true,
     svgRemoveXlink: true,
     svgFormatRaw: true,
-    // Fingers stand beside their notes, not inside them; this says whose they are.
-    svgAdditionalAttribute: ['fing@startid'],
     spacingSystem: 6,
     fingeringScale: 0.9,
     lyricSize: 4.5,

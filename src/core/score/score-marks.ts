@@ -97,6 +97,23 @@ export function fingeredNotes({ way, look }: ScoredStudy): ReadonlySet<number> {
   return shown === 'all' ? new Set(way.fingers.map((note) => note.at)) : changingNotes(way);
 }
 
+/**
+ * The place of each note's own finger among all fingers of the picture, in the order in which they are written: after
+ * it come what stands under the note and the fingers of the notes under it at the same stem.
+ *
+ * @returns places counted from 0, by note; notes that show no finger have none.
+ */
+export function fingerPlaces(study: ScoredStudy): ReadonlyMap<number, number> {
+  const [fingered, under] = [fingeredNotes(study), underNotes(study)];
+  const places = new Map<number, number>();
+  let written = 0;
+  for (const { at, chord } of study.way.fingers) {
+    if (fingered.has(at)) places.set(at, written);
+    written += (fingered.has(at) ? 1 + (chord?.length ?? 0) : 0) + (under.get(at)?.length ?? 0);
+  }
+  return places;
+}
+
 /** Accents, separated slurs, and the swell up to the top and back. */
 function bowMarks({ recipe, passage }: ScoredStudy): Pick<Marks, 'accented' | 'hooked' | 'wedges'> {
   const { accents, hooked, dynamics } = recipe.bowing;

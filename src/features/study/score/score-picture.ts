@@ -1,5 +1,5 @@
 import morphdom from 'morphdom';
-import { fingeredNotes } from '../../../core/score/score-marks.ts';
+import { fingerPlaces } from '../../../core/score/score-marks.ts';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
 import { noteWords } from '../note/note-bar.tsx';
 import { rangeOf, type Selection } from '../selection.ts';
@@ -30,19 +30,14 @@ function nameNotes(picture: Element, study: ScoredStudy): void {
   picture.setAttribute('role', 'presentation');
   const arrivals = new Set(study.way.shifts.map((shift) => shift.to));
   const pins = new Set(study.recipe.pins.map((pin) => pin.at));
-  // A note's own finger comes before those of other ways under it.
-  const fingers = new Map<string | undefined, SVGElement>();
-  for (const finger of picture.querySelectorAll<SVGElement>('.fing')) {
-    const of = finger.dataset['startid'];
-    if (!fingers.has(of)) fingers.set(of, finger);
-  }
-  const fingered = fingeredNotes(study);
+  const fingers = picture.querySelectorAll('.fing');
+  const places = fingerPlaces(study);
   for (const { at } of study.way.fingers) {
     const note = picture.querySelector(`#${noteId(at)}`);
     note?.setAttribute('role', 'option');
     note?.setAttribute('aria-selected', 'false');
     note?.setAttribute('aria-label', noteWords(study, at));
-    for (const part of [note, fingered.has(at) ? fingers.get(`#${noteId(at)}`) : undefined]) {
+    for (const part of [note, fingers[places.get(at) ?? -1]]) {
       part?.classList.toggle('arrival', arrivals.has(at));
       part?.classList.toggle('pinned', pins.has(at));
     }
