@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { By, Key } from 'selenium-webdriver';
 import { Stage } from '../tests/e2e/stage.ts';
 import { FINGERS, growth, ROUND } from './growth.ts';
 import type { Heap } from './heap.ts';
+import { DOWN, HOME, Keys, RIGHT, UP, type PressedKey } from './keys.ts';
 import { stolenSince, ticks } from './host.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -53,27 +53,39 @@ function tellChanges(what: string, changes: readonly Measured[], asked: string):
 
 const stage = await Stage.open();
 
-/** Makes a change and waits until its score is on screen; nothing when the change can't be played. */
-async function measure(change: () => Promise<void>): Promise<Measured | undefined> {
-  await stage.driver.executeScript('performance.clearMeasures();');
+const keys = new Keys(stage);
+
+/** When the score of a change stands, or it is said that it can't be played: both times, and the long tasks till then. */
+const TAKEN = `new Promise((done) => {
+  const took = (name) => performance.getEntriesByName(name)[0]?.duration ?? null;
+  const began = performance.now();
+  // Reading the whole page takes its time, so it waits until a score is late.
+  const refused = () => performance.now() > began + 400 && document.body.textContent.includes('cannot be played');
+  const look = () => {
+    const score = took('choice to score');
+    if (score !== null || refused())
+      // A task is told of when it is over.
+      setTimeout(() => done({ fingering: took('choice to fingering'), score, long: window.longTasks?.splice(0) ?? [] }), 50);
+    else setTimeout(look, 20);
+  };
+  look();
+})`;
+
+/** Makes a change by a key and waits until its score is on screen; nothing when the change can't be played. */
+async function measure(key: PressedKey): Promise<Measured | undefined> {
+  await keys.run('performance.clearMeasures()');
   const before = ticks();
-  await change();
-  await stage.until('both measures', () =>
-    stage.driver.executeScript<boolean>(
-      'return performance.getEntriesByName("choice to score").length > 0 || document.body.textContent.includes("cannot be played");',
-    ),
+  await keys.press(key);
+  const { fingering, score, long } = await keys.run<{ fingering: number | null; score: number | null; long: number[] }>(
+    TAKEN,
   );
   const stolen = stolenSince(before);
-  const { marks, long } = await stage.driver.executeScript<{ marks: (number | null)[]; long: number[] }>(`
-    const marks = ['choice to fingering', 'choice to score'].map((name) => performance.getEntriesByName(name)[0]?.duration ?? null);
-    return { marks, long: window.longTasks?.splice(0) ?? [] };`);
-  const [fingering, score] = marks;
-  return typeof fingering === 'number' && typeof score === 'number' ? { fingering, score, stolen, long } : undefined;
+  return fingering !== null && score !== null ? { fingering, score, stolen, long } : undefined;
 }
 
 /** From now on every change is told with the long tasks that fell into it. */
 async function watch(): Promise<void> {
-  await stage.driver.executeScript(`
+  await keys.run(`
     window.longTasks = [];
     new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((task) => task.duration)))
       .observe({ type: 'longtask' });`);
@@ -90,12 +102,6 @@ function tellLong(what: string, changes: readonly Measured[]): void {
       `  ${what}, long tasks on the page: ${long.length} of over 50 ms in ${some.length} ${which}edits, the longest ${Math.max(0, ...long).toFixed(0)} ms (asked: none)`,
     );
   }
-}
-
-/** Waits as a teacher would before the next key, milliseconds. */
-async function rest(milliseconds: number): Promise<void> {
-  const over = Date.now() + milliseconds;
-  await stage.until('a rest', async () => Date.now() > over);
 }
 
 /** How much code a first visit loads. */
@@ -118,19 +124,23 @@ const THREE_OCTAVES = '/studies/new?instrument=violin&tonic=A&octaves=3&start=A3
 /** So long a teacher looks at a study before choosing otherwise, milliseconds: meanwhile the page makes itself ready. */
 const LOOKED_AT = 3_000;
 
+/** So many tonics, from A down; of each the first five forms, down the list and up again. */
+const TONICS = 8;
+const FORMS = 5;
+
 /** Every choice asks for a study not asked for before, so that none comes from the cache. */
 async function choose(): Promise<void> {
   await stage.go(THREE_OCTAVES);
   await stage.score();
-  await rest(LOOKED_AT);
+  await keys.rest(LOOKED_AT);
   await watch();
-  const forms = ['major', 'natural minor', 'dorian', 'mixolydian', 'lydian'];
-  const tonics = ['B♭', 'B', 'C', 'D♭', 'D', 'A', 'G', 'A♭'];
   const measured: Measured[] = [];
-  for (const [row, tonic] of tonics.entries()) {
-    for (let k = 0; k < forms.length; k += 1) {
-      const [list, words] = k === 0 ? (['Tonic', tonic] as const) : (['Form', forms[(row * 4 + k) % 5]!] as const);
-      const one = await measure(() => stage.choose(list, words));
+  for (let tonic = 0; tonic < TONICS; tonic += 1) {
+    for (let form = 0; form < FORMS; form += 1) {
+      if (tonic === 0 && form === 0) continue;
+      await keys.focus(`select[aria-label="${form === 0 ? 'Tonic' : 'Form'}"]`);
+      await keys.rest(150);
+      const one = await measure(form > 0 && tonic % 2 === 0 ? DOWN : UP);
       if (one) measured.push(one);
     }
   }
@@ -152,15 +162,16 @@ async function pin(): Promise<void> {
   await stage.go(THREE_OCTAVES);
   await stage.score();
   await watch();
-  const score = await stage.find(By.css('[role="listbox"]'));
+  await keys.focus('[role="listbox"]');
   const measured: Measured[] = [];
   const before = ticks();
   for (let edit = 0; edit < PINS; edit += 1) {
     if (edit % FINGERS.length === 0) {
-      await score.sendKeys(edit % ROUND === 0 ? Key.HOME : Key.ARROW_RIGHT);
-      await rest(150);
+      await keys.press(edit % ROUND === 0 ? HOME : RIGHT);
+      await keys.rest(150);
     }
-    const one = await measure(() => score.sendKeys(FINGERS[edit % FINGERS.length]!));
+    const key = FINGERS[edit % FINGERS.length]!;
+    const one = await measure({ key, text: key });
     if (one) measured.push(one);
   }
   tellChanges('pin by key, 43 notes,', measured, '100 ms');
