@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Plugin } from 'vite';
+import { withFewerFiles } from './engraver-files.ts';
 import { withRatios } from './engraver-scale.ts';
 
 const CACHE = join(import.meta.dirname, '..', 'node_modules', '.cache', 'step-ladder');
@@ -37,9 +38,12 @@ export function engraverBinary(): Plugin {
           throw new Error(
             'verovio no longer keeps its WebAssembly or its files where scripts/engraver-binary.ts looks for them.',
           );
-        const program = withRatios(decoded(code.slice(begin, end)));
-        if (!program)
+        const scaled = withRatios(decoded(code.slice(begin, end)));
+        if (!scaled)
           throw new Error('verovio no longer carries its scale where scripts/engraver-scale.ts looks for it.');
+        const program = withFewerFiles(scaled);
+        if (!program)
+          throw new Error('verovio no longer carries its files where scripts/engraver-files.ts looks for them.');
         const path = join(CACHE, 'verovio.wasm');
         mkdirSync(CACHE, { recursive: true });
         writeFileSync(path, program);
