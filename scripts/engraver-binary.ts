@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Plugin } from 'vite';
+import { begun, type Begun } from './engraver-begun.ts';
 import { withFewerFiles } from './engraver-files.ts';
 import { withRatios } from './engraver-scale.ts';
 
@@ -9,7 +10,7 @@ const CACHE = join(import.meta.dirname, '..', 'node_modules', '.cache', 'step-la
 const FIND = 'function findWasmBinary(){return binaryDecode(';
 const INSTANTIATE = 'async function instantiateAsync(binary,binaryFile,imports){';
 
-/** Where its small files, one to a sign of five typefaces, are laid out one by one in a file system of its own. */
+/** Where its small files, one to a sign of a typeface, are laid out one by one in a file system of its own. */
 const LAY_OUT =
   'FS.createPath("/",PATH.dirname(name),true,true);FS.createDataFile(name,null,HEAP8.subarray(content,content+len),true,true,true)';
 const OPEN = 'open(path,flags,mode=438){';
@@ -17,11 +18,15 @@ const OPEN = 'open(path,flags,mode=438){';
 /** Instead: where each lies is noted, and it is laid out when it is first opened. */
 const WHEN_OPENED = `const laidUp=new Map();function layOut(path,FS,PATH,HEAP8){const at=laidUp.get(path);if(!at)return;laidUp.delete(path);FS.createPath("/",PATH.dirname(path),true,true);FS.createDataFile(path,null,HEAP8.subarray(at[0],at[0]+at[1]),true,true,true)}`;
 
+/** Where the program sets itself up, and where a toolkit is made. */
+const SET_UP = /wasmExports\["\w+"\]\(\);(?=FS\.ignorePermissions=false)/;
+const MAKE = /(_vrvToolkit_constructor=Module\["_vrvToolkit_constructor"\]=)(wasmExports\["\w+"\])/;
+
 /**
  * The engraver carries its WebAssembly as text inside its script: read, decoded and compiled anew at
  * every start. This takes it out into a file of its own, which a browser compiles while it arrives
- * and keeps compiled. Of its 2,680 small files a score opens some thirty: each is laid out when it is
- * opened, not all before the first score.
+ * and keeps compiled. The program in it has begun already; of the files it needs, a score opens some ten: each is laid out
+ * when it is opened, not all before the first score.
  */
 export function engraverBinary(): Plugin {
   return {
@@ -30,40 +35,57 @@ export function engraverBinary(): Plugin {
     apply: 'build',
     transform: {
       filter: { id: /verovio\/dist\/verovio-module\.mjs/ },
-      handler(code) {
+      async handler(code) {
         const begin = code.indexOf(FIND) + FIND.length;
         const end = endOfText(code, begin);
         const found = code.indexOf(INSTANTIATE);
-        if (begin < FIND.length || found < end || !code.includes(LAY_OUT) || !code.includes(OPEN))
-          throw new Error(
-            'verovio no longer keeps its WebAssembly or its files where scripts/engraver-binary.ts looks for them.',
-          );
-        const scaled = withRatios(decoded(code.slice(begin, end)));
-        if (!scaled)
-          throw new Error('verovio no longer carries its scale where scripts/engraver-scale.ts looks for it.');
-        const program = withFewerFiles(scaled);
-        if (!program)
-          throw new Error('verovio no longer carries its files where scripts/engraver-files.ts looks for them.');
+        if (begin < FIND.length || found < end)
+          throw new Error('verovio no longer keeps its WebAssembly where scripts/engraver-binary.ts looks for it.');
+        const { program, files, toolkit } = await shipped(decoded(code.slice(begin, end)), code);
         const path = join(CACHE, 'verovio.wasm');
         mkdirSync(CACHE, { recursive: true });
         writeFileSync(path, program);
+        const changes = [
+          [LAY_OUT, 'laidUp.set(name,[content,len])'],
+          [OPEN, `${OPEN}layOut(path,FS,PATH,HEAP8);`],
+          [SET_UP, `__emscripten_fs_load_embedded_files(${files});`],
+          // The first that is made is the one that stands already.
+          [MAKE, `let made=${toolkit};$1()=>{const one=made||$2();made=0;return one}`],
+        ] as const;
+        const script = [
+          `import binaryAddress from ${JSON.stringify(`${path}?url`)};`,
+          WHEN_OPENED,
+          code.slice(0, begin - 'binaryDecode('.length),
+          `binaryAddress${code.slice(end + 1, found + INSTANTIATE.length)}`,
+          'return WebAssembly.instantiateStreaming(fetch(binaryFile),imports);',
+          code.slice(found + INSTANTIATE.length),
+        ].join('');
         return {
-          code: [
-            `import binaryAddress from ${JSON.stringify(`${path}?url`)};`,
-            WHEN_OPENED,
-            code.slice(0, begin - 'binaryDecode('.length),
-            `binaryAddress${code.slice(end + 1, found + INSTANTIATE.length)}`,
-            'return WebAssembly.instantiateStreaming(fetch(binaryFile),imports);',
-            code
-              .slice(found + INSTANTIATE.length)
-              .replace(LAY_OUT, 'laidUp.set(name,[content,len])')
-              .replace(OPEN, `${OPEN}layOut(path,FS,PATH,HEAP8);`),
-          ].join(''),
+          code: changes.reduce((text, [what, put]) => changed(text, what, put), script),
           map: null,
         };
       },
     },
   };
+}
+
+/** A script with something in it put otherwise. */
+function changed(script: string, what: string | RegExp, put: string): string {
+  const next = script.replace(what, put);
+  if (next === script)
+    throw new Error(`verovio no longer says ${String(what)}, which scripts/engraver-binary.ts puts otherwise.`);
+  return next;
+}
+
+/** The program as it is shipped: its scale in ratios, without files it does not need, begun. */
+async function shipped(wasm: Uint8Array, script: string): Promise<Begun> {
+  const scaled = withRatios(wasm);
+  if (!scaled) throw new Error('verovio no longer carries its scale where scripts/engraver-scale.ts looks for it.');
+  const fewer = withFewerFiles(scaled);
+  if (!fewer) throw new Error('verovio no longer carries its files where scripts/engraver-files.ts looks for them.');
+  const one = await begun(fewer, script);
+  if (!one) throw new Error('verovio no longer begins as scripts/engraver-begun.ts expects.');
+  return one;
 }
 
 /** Where the text that begins at `begin` ends, its closing quote included. */

@@ -17,13 +17,8 @@ const KNOWN = '/data/Leipzig.xml';
 /** Typefaces no score of ours is engraved in: it is in the engraver's own, and looks up in a second one what that lacks. */
 const OTHER_FACES = /^\/data\/(?:Gootville|Leland|Petaluma|Liberation)\b/;
 
-/** How large the signs of a typeface are, number for number. */
-const SIZES = /^\/data\/(?:Bravura|Leipzig|text\/Times[\w-]*)\.xml$/;
-
 /**
- * The engraver's WebAssembly with those of its files it needs: signs of typefaces that are never asked for are left out, and
- * the sizes of the others are written without the `.0` of whole numbers and without indentation, which take half of the time in which
- * it reads them.
+ * The engraver's WebAssembly with those of its files it needs: signs of typefaces that are never asked for are left out.
  *
  * @returns nothing where its files are no longer where they were looked for.
  */
@@ -31,21 +26,11 @@ export function withFewerFiles(wasm: Uint8Array): Uint8Array | undefined {
   const memory = memoryOf(wasm);
   const files = carried(memory);
   const kept = files.filter(({ name }) => !OTHER_FACES.test(name));
-  if (kept.length === 0 || kept.length === files.length || !files.some(({ name }) => SIZES.test(name)))
-    return undefined;
-  for (const { name, from, length } of files) {
-    const content = memory.subarray(from, from + length);
-    const text = SIZES.test(name) ? plainly(content.toString()) : undefined;
-    if (text !== undefined || OTHER_FACES.test(name)) content.fill(0);
-    if (text !== undefined) content.write(text);
-  }
+  if (kept.length === 0 || kept.length === files.length) return undefined;
+  for (const { name, from, length } of files) if (OTHER_FACES.test(name)) memory.fill(0, from, from + length);
   // The list of those that are left, in the place of the list of all.
   const list = Math.min(...files.map(({ entry }) => entry));
-  const entries = kept.map(({ name, entry, from, length }) => {
-    const now = Buffer.from(memory.subarray(entry, entry + ENTRY));
-    if (SIZES.test(name)) now.writeUInt32LE(memory.subarray(from, from + length).indexOf(0), 4);
-    return now;
-  });
+  const entries = kept.map(({ entry }) => Buffer.from(memory.subarray(entry, entry + ENTRY)));
   memory.fill(0, list, list + files.length * ENTRY);
   Buffer.concat(entries).copy(memory, list);
   return withMemory(wasm, memory);
@@ -75,9 +60,4 @@ function nameAt(memory: Buffer, entry: number): string | undefined {
   if (place === 0 || place >= memory.length) return undefined;
   const name = memory.toString('latin1', place, memory.indexOf(0, place));
   return name.startsWith('/data/') ? name : undefined;
-}
-
-/** Numbers and elements as they were, fewer letters: `x="102.0"` says no more than `x="102"`. */
-function plainly(xml: string): string {
-  return xml.replace(/="(-?\d+)\.0"/g, '="$1"').replace(/\n\s+/g, '\n');
 }

@@ -6,6 +6,8 @@ declare module 'verovio/wasm' {
 declare module 'verovio/esm' {
   export class VerovioToolkit {
     constructor(module: object);
+    /** Where it lies in the module's memory. */
+    readonly ptr: number;
     setOptions(options: Readonly<Record<string, unknown>>): void;
     loadData(data: string): boolean;
     renderToSVG(page: number): string;
