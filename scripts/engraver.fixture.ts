@@ -1,0 +1,54 @@
+import { VerovioToolkit } from 'verovio/esm';
+import createVerovioModule from 'verovio/wasm';
+import { scoreOf } from '../src/core/score/from-study.ts';
+import { musicXml } from '../src/core/score/musicxml.ts';
+import { playable } from '../src/core/study/playable.ts';
+
+/** How the engraver's program is started; it gives what the engraver's script sees of it. */
+export type Start = (wasm: Uint8Array, imports: WebAssembly.Imports) => Promise<WebAssembly.Exports>;
+
+/** The engraver, its program started otherwise than its script does. */
+export async function engraver(start: Start): Promise<VerovioToolkit> {
+  const usual = WebAssembly.instantiate;
+  WebAssembly.instantiate = (async (wasm: Uint8Array, imports: WebAssembly.Imports) => {
+    WebAssembly.instantiate = usual;
+    return { instance: { exports: await start(wasm, imports) } };
+  }) as typeof usual;
+  return new VerovioToolkit(await createVerovioModule());
+}
+
+/** A program's own exports. */
+export async function exportsOf(wasm: Uint8Array, imports: WebAssembly.Imports): Promise<WebAssembly.Exports> {
+  const { instance } = await WebAssembly.instantiate(new Uint8Array(wasm), imports);
+  return instance.exports;
+}
+
+/** Small music with signs a study of ours has not: it is engraved in the engraver's own typeface all the same. */
+const SIGNS = `<?xml version="1.0"?><score-partwise version="3.1"><part-list><score-part id="P"><part-name>P</part-name></score-part></part-list><part id="P">
+<measure number="1"><attributes><divisions>4</divisions><key><fifths>-3</fifths></key><time symbol="cut"><beats>2</beats><beat-type>2</beat-type></time><clef><sign>C</sign><line>4</line></clef></attributes>
+<direction placement="above"><direction-type><metronome><beat-unit>quarter</beat-unit><per-minute>72</per-minute></metronome></direction-type></direction>
+<direction placement="below"><direction-type><dynamics><sffz/></dynamics></direction-type></direction>
+<note><pitch><step>F</step><alter>0.5</alter><octave>3</octave></pitch><duration>4</duration><type>quarter</type><accidental>quarter-sharp</accidental><notations><ornaments><inverted-mordent/></ornaments><articulations><staccatissimo/></articulations></notations></note>
+<note><rest/><duration>4</duration><type>quarter</type></note>
+<note><pitch><step>B</step><alter>-2</alter><octave>3</octave></pitch><duration>8</duration><type>half</type><accidental>flat-flat</accidental><notations><fermata/></notations></note></measure></part></score-partwise>`;
+
+/** What is engraved to compare two engravers: a study, and signs a study has not. */
+export function scores(): string[] {
+  const { recipe, passage, ways } = playable({
+    instrument: 'cello',
+    tonic: 'Eb',
+    octaves: 3,
+    ways: 1,
+    bowing: { slur: 3 },
+  });
+  const [way] = ways;
+  if (!way) throw new Error('E flat major cannot be played.');
+  return [musicXml(scoreOf({ title: 'E flat major', recipe, passage, way }, [0])), SIGNS];
+}
+
+/** A picture with names made up from one seed, so that two engravers make up the same. */
+export function picture(toolkit: VerovioToolkit, xml: string): string {
+  toolkit.setOptions({ inputFrom: 'musicxml', xmlIdSeed: 7 });
+  toolkit.loadData(xml);
+  return toolkit.renderToSVG(1);
+}
