@@ -12,7 +12,7 @@ const calls = supervised<Engraver>(
   {
     words:
       'The score could not be engraved: the engraver stopped twice. Reload the page to try again; the fingering stands above, and what is kept stays kept.',
-    // The first score waits for two megabytes of WebAssembly.
+    // The first score waits for one and a half megabytes of WebAssembly.
     limit: 60_000,
   },
 );
