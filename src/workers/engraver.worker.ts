@@ -26,7 +26,6 @@ import type { Press } from './press/press.ts';
 import type { PageParts } from './press/study-page.ts';
 
 let toolkit: Promise<VerovioToolkit> | undefined;
-let scripts: ReturnType<typeof readScripts> | undefined;
 
 /** The engraver, loaded once. It stands in files of its own, which change only when it does. */
 async function ready(): Promise<VerovioToolkit> {
@@ -35,14 +34,11 @@ async function ready(): Promise<VerovioToolkit> {
 }
 
 async function load(): Promise<VerovioToolkit> {
-  scripts ??= readScripts();
-  const [{ VerovioToolkit: Toolkit }, { default: createModule }] = await scripts;
+  const [{ VerovioToolkit: Toolkit }, { default: createModule }] = await Promise.all([
+    import('verovio/esm'),
+    import('verovio/wasm'),
+  ]);
   return new Toolkit(await createModule());
-}
-
-/** Its two small scripts, which its WebAssembly is loaded by. */
-function readScripts() {
-  return Promise.all([import('verovio/esm'), import('verovio/wasm')]);
 }
 
 const practice = new Practice(() => performance.now());
@@ -67,12 +63,8 @@ const STAFF_AT_SCALE_100 = 72;
 
 /** The engraver, off the page's thread. */
 const engraver = {
-  /** Comes up, reads its scripts, and waits: who stands hears at once, however busy the page is that calls. */
-  wake(): void {
-    scripts ??= readScripts();
-    // Who needs them reads them again, and says what is wrong.
-    scripts.catch(() => (scripts = undefined));
-  },
+  /** Comes up, and waits: who stands hears at once, however busy the page is that calls. */
+  wake(): void {},
 
   /** Loads the engraver, so that the first score comes sooner. */
   async warm(): Promise<void> {
