@@ -1,23 +1,29 @@
 import { z } from 'zod';
 
 /** How the desk is divided; remembered in this browser alone, for it fits this screen. */
-const DeskShape = z.object({
+export interface DeskShape {
   /** The score's share of the height it has together with the fingerboard, 0 to 1. */
-  share: z.number().min(0.3).max(0.8).catch(0.58),
+  readonly share: number;
   /** What lies under the score. */
-  board: z.enum(['fingerboard', 'map']).catch('fingerboard'),
-});
+  readonly board: 'fingerboard' | 'map';
+}
 
-export type DeskShape = z.infer<typeof DeskShape>;
+const USUAL: DeskShape = { share: 0.58, board: 'fingerboard' };
+
+const Remembered = z.object({
+  share: z.number().min(0.3).max(0.8).catch(USUAL.share),
+  board: z.enum(['fingerboard', 'map']).catch(USUAL.board),
+});
 
 const KEY = 'desk';
 
 /** The desk as it was left, or as it usually is where nothing, or nothing readable, is remembered. */
 export function deskShape(): DeskShape {
   try {
-    return DeskShape.parse(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
+    const text = localStorage.getItem(KEY);
+    return text === null ? USUAL : Remembered.parse(JSON.parse(text));
   } catch {
-    return DeskShape.parse({});
+    return USUAL;
   }
 }
 
