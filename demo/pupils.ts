@@ -104,7 +104,8 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       notes: '',
     },
     minutes: 20,
-    restDays: [0],
+    // Every day, so that on every day of the week there is a practice room to look at.
+    restDays: [],
     set: [
       { study: 7, weeksAgo: 6, bpm: 60, words: 'Hand stays closed; the thumb comes along.' },
       { study: 8, weeksAgo: 2, bpm: 54 },
