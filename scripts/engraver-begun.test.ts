@@ -1,15 +1,16 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { VerovioToolkit } from 'verovio/esm';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { begun, type Begun } from './engraver-begun.ts';
+import { startedHere } from './engraver-binary.ts';
 import { carried } from './engraver-files.ts';
 import { engraver, exportsOf, picture, scores } from './engraver.fixture.ts';
 import { memoryOf } from './wasm-memory.ts';
 
 const SCRIPT = readFileSync(
   join(import.meta.dirname, '..', 'node_modules', 'verovio', 'dist', 'verovio-module.mjs'),
-  'latin1',
+  'utf8',
 );
 
 /** What the program calls the parts of it that are put otherwise, as the script has it. */
@@ -24,7 +25,7 @@ describe('the engraver that has begun', () => {
   beforeAll(async () => {
     let wasm = new Uint8Array();
     await engraver((program, imports) => exportsOf((wasm = new Uint8Array(program)), imports));
-    stands = (await begun(wasm, SCRIPT)) as Begun;
+    stands = (await begun(wasm, startedHere(SCRIPT))) as Begun;
   });
 
   it('draws what one draws that begins here, and so does a second', async () => {
@@ -62,6 +63,8 @@ describe('the engraver that has begun', () => {
   });
 
   it('is not made where the script calls its parts otherwise', async () => {
-    expect(await begun(new Uint8Array(), SCRIPT.replace('_emscripten_stack_get_current=', '_stack='))).toBeUndefined();
+    const other = startedHere(SCRIPT).replace('.mjs', '-other.mjs');
+    writeFileSync(other, SCRIPT.replace('_emscripten_stack_get_current=', '_stack='));
+    expect(await begun(new Uint8Array(), other)).toBeUndefined();
   });
 });

@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Plugin } from 'vite';
-import { begun, type Begun } from './engraver-begun.ts';
+import { begun, STARTED_HERE, type Begun } from './engraver-begun.ts';
 import { withFewerFiles } from './engraver-files.ts';
 import { withRatios } from './engraver-scale.ts';
 
@@ -41,9 +41,8 @@ export function engraverBinary(): Plugin {
         const found = code.indexOf(INSTANTIATE);
         if (begin < FIND.length || found < end)
           throw new Error('verovio no longer keeps its WebAssembly where scripts/engraver-binary.ts looks for it.');
-        const { program, files, toolkit } = await shipped(decoded(code.slice(begin, end)), code);
+        const { program, files, toolkit } = await shipped(decoded(code.slice(begin, end)), startedHere(code));
         const path = join(CACHE, 'verovio.wasm');
-        mkdirSync(CACHE, { recursive: true });
         writeFileSync(path, program);
         const changes = [
           [LAY_OUT, 'laidUp.set(name,[content,len])'],
@@ -77,13 +76,29 @@ function changed(script: string, what: string | RegExp, put: string): string {
   return next;
 }
 
+/** A file with the engraver's script without its program, to be started while the application is built. */
+export function startedHere(code: string): string {
+  const begin = code.indexOf(FIND);
+  const end = endOfText(code, begin + FIND.length);
+  const path = join(CACHE, 'verovio.mjs');
+  mkdirSync(CACHE, { recursive: true });
+  writeFileSync(
+    path,
+    `${code.slice(0, begin)}function findWasmBinary(){return (0${code.slice(end)}`.replace(
+      INSTANTIATE,
+      `${INSTANTIATE}${STARTED_HERE}`,
+    ),
+  );
+  return path;
+}
+
 /** The program as it is shipped: its scale in ratios, without files it does not need, begun. */
-async function shipped(wasm: Uint8Array, script: string): Promise<Begun> {
+async function shipped(wasm: Uint8Array, path: string): Promise<Begun> {
   const scaled = withRatios(wasm);
   if (!scaled) throw new Error('verovio no longer carries its scale where scripts/engraver-scale.ts looks for it.');
   const fewer = withFewerFiles(scaled);
   if (!fewer) throw new Error('verovio no longer carries its files where scripts/engraver-files.ts looks for them.');
-  const one = await begun(fewer, script);
+  const one = await begun(fewer, path);
   if (!one) throw new Error('verovio no longer begins as scripts/engraver-begun.ts expects.');
   return one;
 }
