@@ -115,6 +115,8 @@ describe('whoever plays before the microphone', { retry: 2 }, () => {
     await stage.go('/pupils');
     await stage.click('Add a pupil');
     await (await stage.find(By.css('[role="dialog"] input[name="name"]'))).sendKeys('Tio');
+    // Whatever day of the week it is, it has a plan: no Sunday of rest.
+    await (await stage.find(By.css('[role="dialog"] input[name="rest 0"]'))).click();
     await stage.click('Add the pupil');
     await stage.until('a study to set', async () => {
       const list = await stage.driver.findElement(By.css('select[aria-label="A study to set"]'));
