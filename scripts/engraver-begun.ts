@@ -1,5 +1,4 @@
-import { readFileSync } from 'node:fs';
-import { pathToFileURL } from 'node:url';
+import { changed, startedHere, type EngraverScript } from './engraver-script.ts';
 import { withMemory } from './wasm-memory.ts';
 
 /** The engraver's program as it stands once it has begun: with its memory, and what its script must know of it. */
@@ -18,49 +17,46 @@ const STACK = /_emscripten_stack_get_current=wasmExports\["(\w+)"\]/;
 /** Deeper than the stack has ever been while it began, bytes. It is 64 MB deep. */
 const STACK_USED = 4 * 2 ** 20;
 
-/** The engraver's own function, its program started as it is told to. */
-type CreateModule = (how: {
-  readonly start: (imports: WebAssembly.Imports) => Promise<WebAssembly.WebAssemblyInstantiatedSource>;
-}) => Promise<object>;
+/** Where the program sets itself up, and where a toolkit is made. */
+const SET_UP = /wasmExports\["\w+"\]\(\);(?=FS\.ignorePermissions=false)/;
+const MAKE = /(_vrvToolkit_constructor=Module\["_vrvToolkit_constructor"\]=)(wasmExports\["\w+"\])/;
 
-/** What in a script is put instead of starting its program. */
-export const STARTED_HERE = 'return Module["start"](imports);';
+/** The engraver's script, going on from where its program stands. */
+export function goingOn(script: string, { files, toolkit }: Begun): string {
+  const setUp = changed(script, SET_UP, `__emscripten_fs_load_embedded_files(${files});`);
+  // The first toolkit that is made is the one that stands already.
+  return changed(setUp, MAKE, `let made=${toolkit};$1()=>{const one=made||$2();made=0;return one}`);
+}
 
 /**
  * Lets the engraver begin here and keeps its memory as it then is, so that it need not begin in every browser anew: it
  * reads five files of sizes of signs, sets up some hundred options, and for that compiles functions that are never used again.
  * What it knows of the machine it runs on is its language, which numbers in a score are not written in, and chance, by which names are made up.
  *
- * @param wasm its program.
- * @param path a file with the script that starts it, where {@link STARTED_HERE} is put.
+ * @param wasm its program, or one made of it.
  * @returns nothing where its parts no longer go by the names that were looked for, or its memory has grown.
  */
-export async function begun(wasm: Uint8Array, path: string): Promise<Begun | undefined> {
-  const script = readFileSync(path, 'utf8');
-  const [, filesName] = FILES.exec(script) ?? [];
-  const [, stackName] = STACK.exec(script) ?? [];
+export async function begun(wasm: Uint8Array, script: EngraverScript): Promise<Begun | undefined> {
+  const [, , after] = script.parts;
+  const [, filesName] = FILES.exec(after) ?? [];
+  const [, stackName] = STACK.exec(after) ?? [];
   if (!filesName || !stackName) return undefined;
-  const [{ VerovioToolkit }, { default: createModule }] = await Promise.all([
-    import('verovio/esm'),
-    import(pathToFileURL(path).href) as Promise<{ default: CreateModule }>,
-  ]);
+  const { VerovioToolkit } = await import('verovio/esm');
   let files: number | undefined;
   let exports: WebAssembly.Exports = {};
   let [stack, size] = [0, 0];
-  const module = await createModule({
-    start: async (imports) => {
-      const { a: own } = imports as { a: Record<string, (list: number) => void> };
-      const layOut = own[filesName];
-      own[filesName] = (list) => {
-        files = list;
-        layOut?.(list);
-      };
-      const started = await WebAssembly.instantiate(new Uint8Array(wasm), imports);
-      exports = started.instance.exports;
-      stack = stackOf(exports, stackName);
-      size = memoryIn(exports).byteLength;
-      return started;
-    },
+  const module = await startedHere(script, async (imports) => {
+    const { a: own } = imports as { a: Record<string, (list: number) => void> };
+    const layOut = own[filesName];
+    own[filesName] = (list) => {
+      files = list;
+      layOut?.(list);
+    };
+    const started = await WebAssembly.instantiate(new Uint8Array(wasm), imports);
+    exports = started.instance.exports;
+    stack = stackOf(exports, stackName);
+    size = memoryIn(exports).byteLength;
+    return started;
   });
   const { ptr: toolkit } = new VerovioToolkit(module);
   const memory = Buffer.from(memoryIn(exports).slice(0));

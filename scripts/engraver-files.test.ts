@@ -1,17 +1,15 @@
 import type { VerovioToolkit } from 'verovio/esm';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { carried, withFewerFiles } from './engraver-files.ts';
-import { engraver, exportsOf, picture, scores } from './engraver.fixture.ts';
+import { carried, laidOutWhenOpened, withFewerFiles } from './engraver-files.ts';
+import { engraver, picture, SCRIPT, scores } from './engraver.fixture.ts';
 import { memoryOf } from './wasm-memory.ts';
 
 describe('the engraver with fewer files', () => {
-  let [whole, fewer] = [new Uint8Array(), new Uint8Array()];
+  const whole = SCRIPT.program;
+  const fewer = withFewerFiles(whole) ?? new Uint8Array();
   let toolkits: VerovioToolkit[] = [];
   beforeAll(async () => {
-    toolkits = [
-      await engraver((wasm, imports) => exportsOf((whole = new Uint8Array(wasm)), imports)),
-      await engraver((wasm, imports) => exportsOf((fewer = new Uint8Array(withFewerFiles(wasm) ?? [])), imports)),
-    ];
+    toolkits = await Promise.all([engraver(whole), engraver(fewer, laidOutWhenOpened)]);
   });
 
   it('is smaller by a fifth, and carries the files of its own typeface and of the one it falls back on', () => {

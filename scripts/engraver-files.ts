@@ -1,3 +1,4 @@
+import { changed } from './engraver-script.ts';
 import { memoryOf, withMemory } from './wasm-memory.ts';
 
 /** A file the engraver carries: where its name, its content and its entry in the list of all lie in memory. */
@@ -60,4 +61,18 @@ function nameAt(memory: Buffer, entry: number): string | undefined {
   if (place === 0 || place >= memory.length) return undefined;
   const name = memory.toString('latin1', place, memory.indexOf(0, place));
   return name.startsWith('/data/') ? name : undefined;
+}
+
+/** Where its small files, one to a sign of a typeface, are laid out one by one in a file system of its own. */
+const LAY_OUT =
+  'FS.createPath("/",PATH.dirname(name),true,true);FS.createDataFile(name,null,HEAP8.subarray(content,content+len),true,true,true)';
+const OPEN = 'open(path,flags,mode=438){';
+
+/** Instead: where each lies is noted, and it is laid out when it is first opened. */
+const WHEN_OPENED = `const laidUp=new Map();function layOut(path,FS,PATH,HEAP8){const at=laidUp.get(path);if(!at)return;laidUp.delete(path);FS.createPath("/",PATH.dirname(path),true,true);FS.createDataFile(path,null,HEAP8.subarray(at[0],at[0]+at[1]),true,true,true)}`;
+
+/** The engraver's script with its files laid out when they are opened. */
+export function laidOutWhenOpened(script: string): string {
+  const noted = changed(script, LAY_OUT, 'laidUp.set(name,[content,len])');
+  return WHEN_OPENED + changed(noted, OPEN, `${OPEN}layOut(path,FS,PATH,HEAP8);`);
 }

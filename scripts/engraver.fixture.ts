@@ -1,26 +1,20 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { VerovioToolkit } from 'verovio/esm';
-import createVerovioModule from 'verovio/wasm';
 import { scoreOf } from '../src/core/score/from-study.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
 import { playable } from '../src/core/study/playable.ts';
+import { apart, startedHere, type Start } from './engraver-script.ts';
 
-/** How the engraver's program is started; it gives what the engraver's script sees of it. */
-export type Start = (wasm: Uint8Array, imports: WebAssembly.Imports) => Promise<WebAssembly.Exports>;
+/** The engraver's script as its package brings it. */
+export const SCRIPT = apart(
+  readFileSync(join(import.meta.dirname, '..', 'node_modules', 'verovio', 'dist', 'verovio-module.mjs'), 'utf8'),
+);
 
-/** The engraver, its program started otherwise than its script does. */
-export async function engraver(start: Start): Promise<VerovioToolkit> {
-  const usual = WebAssembly.instantiate;
-  WebAssembly.instantiate = (async (wasm: Uint8Array, imports: WebAssembly.Imports) => {
-    WebAssembly.instantiate = usual;
-    return { instance: { exports: await start(wasm, imports) } };
-  }) as typeof usual;
-  return new VerovioToolkit(await createVerovioModule());
-}
-
-/** A program's own exports. */
-export async function exportsOf(wasm: Uint8Array, imports: WebAssembly.Imports): Promise<WebAssembly.Exports> {
-  const { instance } = await WebAssembly.instantiate(new Uint8Array(wasm), imports);
-  return instance.exports;
+/** The engraver with a program, its script changed where that is asked. */
+export async function engraver(program: Uint8Array, change?: (script: string) => string): Promise<VerovioToolkit> {
+  const start: Start = (imports) => WebAssembly.instantiate(new Uint8Array(program), imports);
+  return new VerovioToolkit(await startedHere(SCRIPT, start, change));
 }
 
 /** Small music with signs a study of ours has not: it is engraved in the engraver's own typeface all the same. */
