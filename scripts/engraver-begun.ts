@@ -1,3 +1,4 @@
+import { ANSWERS, withAnswersKept } from './engraver-casts.ts';
 import { changed, startedHere, type EngraverScript } from './engraver-script.ts';
 import { withMemory } from './wasm-memory.ts';
 
@@ -13,6 +14,7 @@ export interface Begun {
 /** Names the script and the program know each other's parts by, of one or two letters. */
 const FILES = /(\w+):__emscripten_fs_load_embedded_files\b/;
 const STACK = /_emscripten_stack_get_current=wasmExports\["(\w+)"\]/;
+const ALLOCATE = /\b_malloc=(?:Module\["_malloc"\]=)?wasmExports\["(\w+)"\]/;
 
 /** Deeper than the stack has ever been while it began, bytes. It is 64 MB deep. */
 const STACK_USED = 4 * 2 ** 20;
@@ -31,6 +33,7 @@ export function goingOn(script: string, { files, toolkit }: Begun): string {
 /**
  * Lets the engraver begin here and keeps its memory as it then is, so that it need not begin in every browser anew: it
  * reads five files of sizes of signs, sets up some hundred options, and for that compiles functions that are never used again.
+ * It remembers of what kinds its things are, in memory that is set aside for it here.
  * What it knows of the machine it runs on is its language, which numbers in a score are not written in, and chance, by which names are made up.
  *
  * @param wasm its program, or one made of it.
@@ -40,7 +43,8 @@ export async function begun(wasm: Uint8Array, script: EngraverScript): Promise<B
   const [, , after] = script.parts;
   const [, filesName] = FILES.exec(after) ?? [];
   const [, stackName] = STACK.exec(after) ?? [];
-  if (!filesName || !stackName) return undefined;
+  const [, allocateName] = ALLOCATE.exec(after) ?? [];
+  if (!filesName || !stackName || !allocateName) return undefined;
   const { VerovioToolkit } = await import('verovio/esm');
   let files: number | undefined;
   let exports: WebAssembly.Exports = {};
@@ -59,10 +63,13 @@ export async function begun(wasm: Uint8Array, script: EngraverScript): Promise<B
     return started;
   });
   const { ptr: toolkit } = new VerovioToolkit(module);
+  const answers = (exports[allocateName] as (bytes: number) => number)(ANSWERS);
   const memory = Buffer.from(memoryIn(exports).slice(0));
   if (files === undefined || stackOf(exports, stackName) !== stack || memory.length !== size) return undefined;
   memory.fill(0, stack - STACK_USED, stack);
-  return { program: withMemory(wasm, memory), files, toolkit };
+  memory.fill(0, answers, answers + ANSWERS);
+  const program = withAnswersKept(withMemory(wasm, memory), answers);
+  return program && { program, files, toolkit };
 }
 
 function memoryIn(exports: WebAssembly.Exports): ArrayBuffer {

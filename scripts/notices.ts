@@ -22,7 +22,7 @@ const SOUNDS = Object.values(RECORDED);
 /** What is shipped otherwise than its package brings it, which its licence asks to be said. */
 const CHANGED: Readonly<Record<string, string>> = {
   verovio:
-    'Changed when Step Ladder is built: its WebAssembly stands in a file of its own and as it is once it has begun, its small files are laid out when they are opened and those of typefaces that are not used are left out, and its scale of twelve equal steps is written in ratios. How is in scripts/engraver-binary.ts and the files beside it that begin with engraver- of Step Ladder’s source; built without them, the package is shipped as it comes.',
+    'Changed when Step Ladder is built: its WebAssembly stands in a file of its own and as it is once it has begun, its small files are laid out when they are opened and those of typefaces that are not used are left out, its scale of twelve equal steps is written in ratios, and it remembers of what kinds its things are. How is in scripts/engraver-binary.ts and the files beside it that begin with engraver- of Step Ladder’s source; built without them, the package is shipped as it comes.',
 };
 
 const root = join(import.meta.dirname, '..');

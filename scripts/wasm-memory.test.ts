@@ -1,24 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { memoryOf, withMemory } from './wasm-memory.ts';
+import { program, started } from './wasm.fixture.ts';
 
 /** A program that has one page of memory, called `m`, and lays out `Hi` at 65 and `!` at 200 in it. */
-const PROGRAM = Buffer.from([
-  ...[0x00, 0x61, 0x73, 0x6d, 1, 0, 0, 0],
-  // memory: one, of at least one page
-  ...[5, 3, 1, 0, 1],
-  // export: one, called "m", memory 0
-  ...[7, 5, 1, 1, 0x6d, 2, 0],
+const PROGRAM = program(
+  [5, 1, 0, 1],
+  [7, 1, 1, 0x6d, 2, 0],
   // how many pieces of data: two
-  ...[12, 1, 2],
+  [12, 2],
   // data: at i32.const 65 two bytes, at i32.const 200 one
-  ...[11, 16, 2, 0, 0x41, 0xc1, 0, 0x0b, 2, 0x48, 0x69, 0, 0x41, 0xc8, 1, 0x0b, 1, 0x21],
-]);
+  [11, 2, 0, 0x41, 0xc1, 0, 0x0b, 2, 0x48, 0x69, 0, 0x41, 0xc8, 1, 0x0b, 1, 0x21],
+);
 
 /** The first bytes of the memory a browser would see. */
-async function seen(program: Uint8Array, many: number): Promise<Buffer> {
-  const { instance } = await WebAssembly.instantiate(new Uint8Array(program));
-  return Buffer.from((instance.exports['m'] as WebAssembly.Memory).buffer, 0, many);
+async function seen(wasm: Uint8Array, many: number): Promise<Buffer> {
+  const { m } = await started<{ readonly m: WebAssembly.Memory }>(wasm);
+  return Buffer.from(m.buffer, 0, many);
 }
 
 describe('the memory of a WebAssembly program', () => {
@@ -34,9 +32,9 @@ describe('the memory of a WebAssembly program', () => {
     await fc.assert(
       fc.asyncProperty(fc.array(stretch, { maxLength: 12 }), async (stretches) => {
         const memory = Buffer.concat(stretches.flatMap(([bytes, zeros]) => [Buffer.from(bytes), Buffer.alloc(zeros)]));
-        const program = withMemory(PROGRAM, memory);
-        expect((await seen(program, memory.length)).equals(memory)).toBe(true);
-        const again = memoryOf(program);
+        const laidOut = withMemory(PROGRAM, memory);
+        expect((await seen(laidOut, memory.length)).equals(memory)).toBe(true);
+        const again = memoryOf(laidOut);
         expect(again.equals(memory.subarray(0, again.length))).toBe(true);
       }),
     );

@@ -1,3 +1,5 @@
+import { Reader, sections, signed, unsigned, withSections } from './wasm-sections.ts';
+
 /** Numbers of the sections of a WebAssembly program that say how many pieces its memory is laid out by, and which. */
 const DATA_COUNT = 12;
 const DATA = 11;
@@ -9,11 +11,6 @@ const END = 0x0b;
 
 /** So many zeros in a row are left out: to name the next place takes some ten bytes. Memory is all zeros at first. */
 const NOTHING = 64;
-
-interface Section {
-  readonly id: number;
-  readonly content: Buffer;
-}
 
 /**
  * What a WebAssembly program lays out in its memory before it runs, as one picture of the memory from 0 on.
@@ -50,11 +47,7 @@ export function withMemory(wasm: Uint8Array, memory: Uint8Array): Buffer {
       memory.subarray(from, to),
     ]),
   ]);
-  const written = sections(wasm).flatMap(({ id, content }) => {
-    const now = id === DATA ? data : id === DATA_COUNT ? unsigned(pieces.length) : content;
-    return [Buffer.from([id]), unsigned(now.length), now];
-  });
-  return Buffer.concat([wasm.subarray(0, 8), ...written]);
+  return withSections(wasm, ({ id }) => (id === DATA ? data : id === DATA_COUNT ? unsigned(pieces.length) : undefined));
 }
 
 /** Where something lies in a memory, from and to, with fewer than {@link NOTHING} zeros in a row between. */
@@ -71,71 +64,4 @@ function* stretches(memory: Uint8Array): Generator<[number, number]> {
     last = at;
   }
   if (from >= 0) yield [from, last + 1];
-}
-
-function sections(wasm: Uint8Array): Section[] {
-  const from = new Reader(Buffer.from(wasm.buffer, wasm.byteOffset + 8, wasm.byteLength - 8));
-  const found: Section[] = [];
-  while (!from.over) found.push({ id: from.byte(), content: from.bytes(from.unsigned()) });
-  return found;
-}
-
-/** Reads bytes one after another, numbers as LEB128. */
-class Reader {
-  readonly #bytes: Buffer;
-  #at = 0;
-
-  constructor(bytes: Buffer) {
-    this.#bytes = bytes;
-  }
-
-  get over(): boolean {
-    return this.#at >= this.#bytes.length;
-  }
-
-  byte(): number {
-    return this.#bytes.readUInt8(this.#at++);
-  }
-
-  bytes(many: number): Buffer {
-    return this.#bytes.subarray(this.#at, (this.#at += many));
-  }
-
-  unsigned(): number {
-    return this.#number().value;
-  }
-
-  signed(): number {
-    const { value, bits, last } = this.#number();
-    return (last & 0x40) === 0 ? value : value - 2 ** bits;
-  }
-
-  #number(): { value: number; bits: number; last: number } {
-    let [value, bits, last] = [0, 0, 0x80];
-    while ((last & 0x80) !== 0) {
-      last = this.byte();
-      value += (last & 0x7f) * 2 ** bits;
-      bits += 7;
-    }
-    return { value, bits, last };
-  }
-}
-
-/** A number as unsigned LEB128. */
-function unsigned(number: number): Buffer {
-  const bytes: number[] = [];
-  let left = number;
-  do {
-    bytes.push((left % 128) + (left >= 128 ? 128 : 0));
-    left = Math.floor(left / 128);
-  } while (left > 0);
-  return Buffer.from(bytes);
-}
-
-/** A place in memory, below 2 GB, as signed LEB128: a last byte that would look negative is followed by one more. */
-function signed(place: number): Buffer {
-  const bytes = unsigned(place);
-  const last = bytes.readUInt8(bytes.length - 1);
-  if ((last & 0x40) === 0) return bytes;
-  return Buffer.from([...bytes.subarray(0, -1), last | 0x80, 0]);
 }

@@ -17,9 +17,9 @@ export function NoticesScreen() {
       <p className="mt-3">Step Ladder is free software under the MIT licence.</p>
       <p className="mt-2">
         Scores are engraved by Verovio, under the GNU Lesser General Public License, version 3 or later. Its program is
-        shipped unchanged in a file of its own, so it can be replaced; the script around it is changed to fetch that
-        file and to lay its typefaces out when they are opened. The Leipzig music font and the Alegreya and Alegreya
-        Sans faces are under the SIL Open Font License 1.1.
+        shipped in a file of its own, so it can be replaced. It is changed when Step Ladder is built; how, the list says
+        under its name. The Leipzig music font and the Alegreya and Alegreya Sans faces are under the SIL Open Font
+        License 1.1.
       </p>
       <p className="mt-2">
         Everything you keep stays in this browser and in the files you export. Nothing is sent anywhere.
