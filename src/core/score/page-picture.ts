@@ -13,20 +13,28 @@ const ATTRIBUTE = /([\w:-]+)="([^"]*)"/g;
  */
 const ID = / id="([^"]*)"(?=( class="note[" ])?)/g;
 const NOTE_ID = /^n\d{1,5}$/;
-/** Glyphs are drawn once and used by a name: their code point, and letters that differ from picture to picture. */
-const GLYPH_ID = /^([0-9A-F]{4,5})-/;
+/**
+ * Signs are drawn once, under a name, standing on their head as typefaces have them, and used where they stand: a browser
+ * makes a copy of each with a tree of its own. So each is drawn where it stands.
+ */
+const SIGN = /<g id="([^"]*)"><path transform="scale\(1,-1\)" d="([^"]*)"\/><\/g>/g;
+const USE = /<use((?: [\w:-]+="[^"]*")*) ?\/>/g;
+const PLACE = / (?:xlink:)?href="#([^"]*)" transform="translate\(([^)]*)\) scale\(([^,]*), ([^)]*)\)"/;
+/** Ledger lines that stand together, one mark of the pen each. */
+const LEDGERS = /<g( class="ledgerLines[^"]*")>((?:<path d="[^"]*" stroke-width="\d+"\/>)+)<\/g>/g;
+const LINE = /<path d="([^"]*)"( stroke-width="\d+")\/>/g;
 
 /**
  * An engraved picture made light for the page. The engraver's own style sheet is left out, since
  * one more style sheet makes the browser look at the whole page again; the application's has the
  * same rules. So is what neither eye nor code needs: wrappings of words, empty groups and
- * groups round one thing, ids of anything but notes and glyphs. Pictures of two fingerings of one
- * study differ only where the fingerings do.
+ * groups round one thing, ids of anything but notes. Signs stand where they are used, ledger lines are one
+ * thing. Pictures of two fingerings of one study differ only where the fingerings do.
  *
  * @param svg as the engraver gives it, without white space between elements.
  */
 export function pagePicture(svg: string, copy: PictureCopy): string {
-  const light = svg
+  const light = inPlace(svg)
     .replace(/<style[\s\S]*?<\/style>|<desc>[\s\S]*?<\/desc>/g, '')
     .replace(WRAPPED_TEXT, (_, own: string, wrappings: string, words: string) => {
       const attributes = new Map<string, string>();
@@ -35,14 +43,15 @@ export function pagePicture(svg: string, copy: PictureCopy): string {
       const written = [...attributes].map(([name, value]) => ` ${name}="${value}"`).join('');
       return `<text${written}>${words}</text>`;
     })
-    .replace(ID, (whole: string, id: string, note?: string) => {
-      if (note && NOTE_ID.test(id)) return copy === 'screen' ? whole : '';
-      const [, glyph] = GLYPH_ID.exec(id) ?? [];
-      return glyph ? ` id="${copy}-${glyph}"` : '';
-    })
+    .replace(ID, (whole: string, id: string, note?: string) =>
+      note && NOTE_ID.test(id) && copy === 'screen' ? whole : '',
+    )
     // What goes on over a line's end names the part it goes on from by a number drawn anew each time.
     .replace(/ class="([^"]*?) ?\bid-[^ "]* ?([^"]*)"/g, ' class="$1 $2"')
-    .replace(/href="#([0-9A-F]{4,5})-[^"]*"/g, `href="#${copy}-$1"`);
+    .replace(LEDGERS, (_, group: string, lines: string) => {
+      const drawn = [...lines.matchAll(LINE)];
+      return `<path${group} d="${drawn.map(([, d]) => d).join(' ')}"${drawn[0]?.[2] ?? ''}/>`;
+    });
   return withoutEmptyGroups(light).replace(
     ONLY_CHILD,
     (whole, group: string, thing: string, tag: string, own: string) =>
@@ -50,6 +59,20 @@ export function pagePicture(svg: string, copy: PictureCopy): string {
         ? whole
         : thing.replace(`<${tag}`, `<${tag}${group}`),
   );
+}
+
+/** A picture with its signs drawn where they are used. */
+function inPlace(svg: string): string {
+  const signs = new Map([...svg.matchAll(SIGN)].map(([, name = '', drawn = '']) => [name, drawn]));
+  return svg
+    .replace(SIGN, '')
+    .replace('<defs></defs>', '')
+    .replace(USE, (whole, attributes: string) => {
+      const [place, name = '', to, wide, high] = PLACE.exec(attributes) ?? [];
+      const drawn = signs.get(name);
+      if (place === undefined || drawn === undefined) return whole;
+      return `<path${attributes.replace(place, '')} transform="translate(${to}) scale(${wide}, -${high})" d="${drawn}"/>`;
+    });
 }
 
 function namesOf(attributes: string): string[] {

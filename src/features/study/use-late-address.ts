@@ -2,6 +2,9 @@ import { useEffect, useRef } from 'react';
 import { useStableCallback } from '../../ui/stable-callback.ts';
 import { nextScore } from './score-stands.ts';
 
+/** From when a score is on the page until a browser has drawn it, milliseconds; an address takes its time from that. */
+const DRAWN = 50;
+
 /** What a hand does before it leaves a page: by then the address is written. */
 const BEFORE_LEAVING = ['click', 'keydown'] as const;
 
@@ -28,6 +31,6 @@ export function useLateAddress(): (write: () => void) => void {
   }, [writeNow]);
   return useStableCallback((write: () => void): void => {
     waiting.current.push(write);
-    void nextScore().then(writeNow);
+    void nextScore().then(() => setTimeout(writeNow, DRAWN));
   });
 }

@@ -32,8 +32,10 @@ function nameNotes(picture: Element, study: ScoredStudy): void {
   const pins = new Set(study.recipe.pins.map((pin) => pin.at));
   const fingers = picture.querySelectorAll('.fing');
   const places = fingerPlaces(study);
+  // Asked for one by one, each would be looked for through all of the picture.
+  const notes = new Map([...picture.querySelectorAll('.note')].map((note) => [note.id, note]));
   for (const { at } of study.way.fingers) {
-    const note = picture.querySelector(`#${noteId(at)}`);
+    const note = notes.get(noteId(at));
     note?.setAttribute('role', 'option');
     note?.setAttribute('aria-selected', 'false');
     note?.setAttribute('aria-label', noteWords(study, at));
