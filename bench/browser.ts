@@ -16,6 +16,8 @@ const WARM_UP = 8;
 interface Measured {
   readonly fingering: number;
   readonly score: number;
+  /** Until the browser has drawn the score that was put on the page; as a rule some 15 ms later, nothing where it came too late. */
+  readonly drawn: number | null;
   readonly stolen: number;
   /** Tasks of over 50 ms on the page's thread meanwhile, milliseconds. */
   readonly long: readonly number[];
@@ -48,6 +50,11 @@ function tellChanges(what: string, changes: readonly Measured[], asked: string):
       some.map(({ score }) => score),
       asked,
     );
+    tell(
+      `${what} to score drawn${which}`,
+      some.flatMap(({ drawn }) => drawn ?? []),
+      'said beside it',
+    );
   }
 }
 
@@ -65,7 +72,7 @@ const TAKEN = `new Promise((done) => {
     const score = took('choice to score');
     if (score !== null || refused())
       // A task is told of when it is over.
-      setTimeout(() => done({ fingering: took('choice to fingering'), score, long: window.longTasks?.splice(0) ?? [] }), 50);
+      setTimeout(() => done({ fingering: took('choice to fingering'), score, drawn: window.drawn, long: window.longTasks?.splice(0) ?? [] }), 50);
     else setTimeout(look, 20);
   };
   look();
@@ -73,19 +80,26 @@ const TAKEN = `new Promise((done) => {
 
 /** Makes a change by a key and waits until its score is on screen; nothing when the change can't be played. */
 async function measure(key: PressedKey): Promise<Measured | undefined> {
-  await keys.run('performance.clearMeasures()');
+  await keys.run('performance.clearMeasures(); window.drawn = null');
   const before = ticks();
   await keys.press(key);
-  const { fingering, score, long } = await keys.run<{ fingering: number | null; score: number | null; long: number[] }>(
-    TAKEN,
-  );
+  const { fingering, score, ...rest } = await keys.run<
+    Pick<Measured, 'drawn' | 'long'> & { fingering: number | null; score: number | null }
+  >(TAKEN);
   const stolen = stolenSince(before);
-  return fingering !== null && score !== null ? { fingering, score, stolen, long } : undefined;
+  return fingering !== null && score !== null ? { fingering, score, ...rest, stolen } : undefined;
 }
 
-/** From now on every change is told with the long tasks that fell into it. */
+/** From now on every change is told with the long tasks that fell into it, and when the frame after its score was drawn. */
 async function watch(): Promise<void> {
   await keys.run(`
+    const measure = performance.measure.bind(performance);
+    performance.measure = (name, from) => {
+      const made = measure(name, from);
+      const drawn = () => { window.drawn = performance.now() - made.startTime; };
+      if (name === 'choice to score') requestAnimationFrame(() => setTimeout(drawn));
+      return made;
+    };
     window.longTasks = [];
     new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((task) => task.duration)))
       .observe({ type: 'longtask' });`);
