@@ -3,12 +3,12 @@ import { signed, unsigned } from './wasm-sections.ts';
 
 /**
  * By what the function is known that tells whether a thing is of another kind too, and where in it that other part lies
- * (`__dynamic_cast`): eight signs it writes at once where it begins to look, as no other function does.
+ * (`__dynamic_cast`): eight bytes it writes at once where it begins to look, as no other function does.
  * Source: Itanium C++ ABI, 2.9.5; LLVM's libcxxabi, `private_typeinfo.cpp`, as it is compiled here.
  */
 export const LOOKS = Buffer.from([0x42, 0x81, 0x80, 0x80, 0x80, 0x80, 0x80, 0x80, 0x80, 0x01]);
 
-/** Answers that are kept: rows of four words, the kind of the thing, as what it was asked, for what, and the answer. */
+/** Answers that are kept: rows of four words, the kind of the thing, as what it is known, what is asked for, and the answer. */
 const ROWS = 4096;
 const ROW = 16;
 const [KIND, AS, FOR, STEP] = [0, 4, 8, 12];
@@ -43,8 +43,9 @@ const NOTES = [1, 3, 0x7f];
 /**
  * The engraver's program, remembering of what kinds its things are. It asks that for each pair of a finger and what stands
  * near it and at many other places, 24,500 times for a score of 43 notes, and goes through families of kinds each time, which
- * was half of the score's time. The answer depends on nothing but the kind of the thing, as what it is known and what is asked for. What looks is kept as it
- * is, and asked where no answer is kept, or where another answer took its row.
+ * was half of the score's time. The answer depends on nothing but what a thing begins with, which is where the table of its
+ * kind lies (its vtable), as what it is known and what is asked for; each lies at one place as long as the program runs, and
+ * the hint follows from the last two. What looks is kept as it is, and asked where no answer is kept or another took its row.
  *
  * @param answers where in memory {@link ANSWERS} bytes lie that nothing else uses, all zeros.
  * @returns nothing where the function that tells is not the only one of its look.

@@ -4,20 +4,25 @@
  */
 const CHOICE = 'choice';
 
+/** Whether the fingering of the last choice is on screen: a score that comes before is that of the choice before. */
+let fingered = false;
+
 /** A teacher has just changed a choice. */
 export function markChoice(): void {
+  fingered = false;
   performance.clearMarks(CHOICE);
   performance.mark(CHOICE);
 }
 
 /** The fingering that follows from the choice is on screen. */
 export function markFingered(): void {
+  fingered = true;
   measure('choice to fingering');
 }
 
 /** The score that follows from the choice is on screen. */
 export function markEngraved(): void {
-  measure('choice to score');
+  if (fingered) measure('choice to score');
 }
 
 function measure(name: string): void {

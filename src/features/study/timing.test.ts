@@ -1,0 +1,30 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { markChoice, markEngraved, markFingered } from './timing.ts';
+
+describe('the times of one change', () => {
+  const told = (): string[] => performance.getEntriesByType('measure').map(({ name }) => name);
+  beforeEach(() => {
+    performance.clearMarks();
+    performance.clearMeasures();
+  });
+
+  it('are told from the choice on, each once', () => {
+    markFingered();
+    expect(told()).toEqual([]);
+    markChoice();
+    for (const mark of [markFingered, markEngraved, markEngraved]) mark();
+    expect(told()).toEqual(['choice to fingering', 'choice to score']);
+  });
+
+  it('are not told by the score of the choice before, which comes before the fingering of this one', () => {
+    markChoice();
+    markFingered();
+    markChoice();
+    performance.clearMeasures();
+    markEngraved();
+    expect(told()).toEqual([]);
+    markFingered();
+    markEngraved();
+    expect(told()).toEqual(['choice to fingering', 'choice to score']);
+  });
+});
