@@ -23,11 +23,13 @@ interface Measured {
   readonly long: readonly number[];
 }
 
-function tell(what: string, values: readonly number[], asked: string): void {
+function tell(what: string, values: readonly number[], asked?: string): void {
   const sorted = values.toSorted((a, b) => a - b);
   const at = (share: number): string =>
     `${sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]?.toFixed(0) ?? '–'} ms`;
-  line(`  ${what}, ${sorted.length} times: median ${at(0.5)}, 95 of 100 within ${at(0.95)} (asked: ${asked})`);
+  line(
+    `  ${what}, ${sorted.length} times: median ${at(0.5)}, 95 of 100 within ${at(0.95)}${asked ? ` (asked: ${asked})` : ''}`,
+  );
 }
 
 /** A change during which the host kept back less than this is called undisturbed. */
@@ -53,7 +55,6 @@ function tellChanges(what: string, changes: readonly Measured[], asked: string):
     tell(
       `${what} to score drawn${which}`,
       some.flatMap(({ drawn }) => drawn ?? []),
-      'said beside it',
     );
   }
 }

@@ -32,8 +32,10 @@ describe('the engraver that has begun', () => {
 
   it('is not made where the script calls its parts otherwise', async () => {
     const [before, between, after] = SCRIPT.parts;
-    const renamed = after.replace('_emscripten_stack_get_current=', '_stack=');
-    expect(await begun(SCRIPT.program, { ...SCRIPT, parts: [before, between, renamed] })).toBeUndefined();
+    for (const name of ['_emscripten_stack_get_current=', '_malloc=', '__emscripten_fs_load_embedded_files']) {
+      const parts = [before, between, after.replaceAll(name, '_renamed=')] as const;
+      expect(await begun(SCRIPT.program, { ...SCRIPT, parts }), name).toBeUndefined();
+    }
     expect(() => goingOn('another script', stands)).toThrow('put otherwise');
   });
 });

@@ -19,7 +19,8 @@ const NOTE_ID = /^n\d{1,5}$/;
  */
 const SIGN = /<g id="([^"]*)"><path transform="scale\(1,-1\)" d="([^"]*)"\/><\/g>/g;
 const USE = /<use((?: [\w:-]+="[^"]*")*) ?\/>/g;
-const PLACE = / (?:xlink:)?href="#([^"]*)" transform="translate\(([^)]*)\) scale\(([^,]*), ([^)]*)\)"/;
+const REFERENCE = / (?:xlink:)?href="#([^"]*)"/;
+const MOVES = / transform="([^"]*)"/;
 /** Ledger lines that stand together, one mark of the pen each. */
 const LEDGERS = /<g( class="ledgerLines[^"]*")>((?:<path d="[^"]*" stroke-width="\d+"\/>)+)<\/g>/g;
 const LINE = /<path d="([^"]*)"( stroke-width="\d+")\/>/g;
@@ -68,10 +69,11 @@ function inPlace(svg: string): string {
     .replace(SIGN, '')
     .replace('<defs></defs>', '')
     .replace(USE, (whole, attributes: string) => {
-      const [place, name = '', to, wide, high] = PLACE.exec(attributes) ?? [];
+      const [, name = ''] = REFERENCE.exec(attributes) ?? [];
+      const [, moves = ''] = MOVES.exec(attributes) ?? [];
       const drawn = signs.get(name);
-      if (place === undefined || drawn === undefined) return whole;
-      return `<path${attributes.replace(place, '')} transform="translate(${to}) scale(${wide}, -${high})" d="${drawn}"/>`;
+      const rest = attributes.replace(REFERENCE, '').replace(MOVES, '');
+      return drawn === undefined ? whole : `<path${rest} transform="${moves} scale(1,-1)" d="${drawn}"/>`;
     });
 }
 

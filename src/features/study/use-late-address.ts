@@ -9,7 +9,7 @@ const DRAWN = 50;
 const BEFORE_LEAVING = ['click', 'keydown'] as const;
 
 /**
- * Gives what writes an address once the score of a choice stands: a browser draws its own frame anew for an address, which
+ * Gives what writes an address once the score of a choice has been drawn: a browser draws its own frame anew for an address, which
  * takes the processor for as long as a fifth of the score. What is not written yet is written before a click or a key has
  * any effect, so that nothing is left out of it where the page is left.
  */
