@@ -16,8 +16,9 @@ import { isSelected, type Selection } from '../selection.ts';
 const PAPER_WIDE = 640;
 const LEFT = 56;
 const RIGHT = 14;
-const ROW = 34;
-const ARROW = 20;
+const ROW = 30;
+/** How high an arrow's lane is: on paper its words stand beside it, on the desk the line above says them. */
+const LANE = { paper: 20, desk: 10 };
 const LEAST_STOP = 7;
 /** About how wide a letter of a position's name is. */
 const LETTER = 7;
@@ -56,11 +57,19 @@ export const Fingerboard = memo(function Fingerboard({
   const instrument = instrumentFor(recipe.instrument, recipe.setUp);
   const length = stringLength(recipe.instrument, recipe.setUp);
   const moves = handMoves(way);
-  const ups = inLanes(moves.filter((move) => move.to > move.from));
-  const downs = inLanes(moves.filter((move) => move.to < move.from));
-  const top = 10 + ARROW * lanesOf(ups) + 4 + (tapes ? 14 : 0);
+  const lane = room ? LANE.desk : LANE.paper;
+  const beside = room ? 0 : WORDS_WIDE;
+  const ups = inLanes(
+    moves.filter((move) => move.to > move.from),
+    beside,
+  );
+  const downs = inLanes(
+    moves.filter((move) => move.to < move.from),
+    beside,
+  );
+  const top = 10 + lane * lanesOf(ups) + 4 + (tapes ? 14 : 0);
   const bottom = top + ROW * instrument.strings.length;
-  const WIDE = room ? widthIn(room, bottom + 36 + ARROW * lanesOf(downs)) : PAPER_WIDE;
+  const WIDE = room ? widthIn(room, bottom + 36 + lane * lanesOf(downs)) : PAPER_WIDE;
   const last = Math.max(LEAST_STOP, ...way.fingers.map((note) => note.stop)) + 1;
   // The shift at hand is marked before anything is chosen.
   const isNow = ({ arrivals }: HandMove): boolean =>
@@ -97,7 +106,7 @@ export const Fingerboard = memo(function Fingerboard({
     LABEL_LINE,
   );
   const named = Math.max(bottom + 16, ...names.map(({ y }) => y)) - 16;
-  const tall = named + 20 + ARROW * lanesOf(downs);
+  const tall = named + 20 + lane * lanesOf(downs);
   const noteAt = (string: string, stop: number): number =>
     way.fingers.findIndex((note) => note.string === string && note.stop === stop);
   return (
@@ -221,23 +230,23 @@ export const Fingerboard = memo(function Fingerboard({
           </path>
         );
       })}
-      {ups.map(({ move, lane }) => (
+      {ups.map(({ move, lane: place }) => (
         <Arrow
           key={`${move.from} ${move.to}`}
           from={at(move.from)}
           to={at(move.to)}
-          y={12 + ARROW * lane}
+          y={12 + lane * place}
           label={room === undefined ? moveLabel(move, length) : ''}
           wide={WIDE}
           now={isNow(move)}
         />
       ))}
-      {downs.map(({ move, lane }) => (
+      {downs.map(({ move, lane: place }) => (
         <Arrow
           key={`${move.from} ${move.to}`}
           from={at(move.from)}
           to={at(move.to)}
-          y={named + 28 + ARROW * lane}
+          y={named + 28 + lane * place}
           label={room === undefined ? moveLabel(move, length) : ''}
           wide={WIDE}
           now={isNow(move)}
@@ -289,7 +298,8 @@ interface InLane {
 /** Room an arrow's words need beside it, in stops. */
 const WORDS_WIDE = 5;
 
-function inLanes(moves: readonly HandMove[]): InLane[] {
+/** @param beside how far an arrow keeps those behind it off its lane, in stops. */
+function inLanes(moves: readonly HandMove[], beside: number): InLane[] {
   const ends: number[] = [];
   return moves
     .toSorted((a, b) => Math.min(a.from, a.to) - Math.min(b.from, b.to))
@@ -297,7 +307,7 @@ function inLanes(moves: readonly HandMove[]): InLane[] {
       const begin = Math.min(move.from, move.to);
       const free = ends.findIndex((end) => end <= begin);
       const lane = free < 0 ? ends.length : free;
-      ends[lane] = Math.max(move.from, move.to) + WORDS_WIDE;
+      ends[lane] = Math.max(move.from, move.to) + beside;
       return { move, lane };
     });
 }
@@ -332,7 +342,8 @@ function Arrow({
   const left = beside + LETTER * label.length > wide;
   return (
     <g className={now ? 'arrow now' : 'arrow'}>
-      <path d={`M ${from} ${y} H ${to - way * 5}`} />
+      {/* Begins a little late, so that it stands apart from one that ends there. */}
+      <path d={`M ${from + way * 3} ${y} H ${to - way * 5}`} />
       <path className="tip" d={`M ${to} ${y} l ${-7 * way} -4 v 8 z`} />
       <text x={left ? Math.min(from, to) - 6 : beside} y={y + 4} textAnchor={left ? 'end' : 'start'}>
         {label}

@@ -40,13 +40,13 @@ export const NowLine = memo(function NowLine({
         <Step name="The shift after" sign="▸" onStep={() => go(place + 1)} />
       </span>
       <ShiftPicture card={card} />
-      <span>
-        {card.from.position} → {card.to.position}
-      </span>
-      <span>
+      <span className="leading-snug">
+        <span className="block font-bold">
+          {card.from.position} → {card.to.position}
+        </span>
         {counted(Math.abs(card.halfSteps), 'half step')}, {Math.round(card.millimetres)} mm
       </span>
-      <span className="lead text-faint">{leadSentences(card)[0]}</span>
+      <span className="lead flex-1 basis-52 leading-snug text-faint">{leadSentences(card)[0]}</span>
     </div>
   );
 });

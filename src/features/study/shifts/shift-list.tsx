@@ -113,7 +113,9 @@ function Card({
   children: React.ReactNode;
 }) {
   return (
-    <article className={`border-b border-rule py-1 print:text-sm ${now ? 'border-l-4 border-l-accent pl-2' : ''}`}>
+    <article
+      className={`relative border-b border-rule py-1 print:text-sm ${now ? 'border-l-4 border-l-accent pl-2' : ''}`}
+    >
       <h3 className="font-sans">
         <button
           type="button"
@@ -122,9 +124,9 @@ function Card({
           onClick={onSelect}
         >
           {picture}
-          <span className="flex flex-1 flex-wrap gap-x-3">
-            <span className="font-bold">{title}</span>
-            {fact ? <span className="font-normal">{fact}</span> : null}
+          <span className={`flex-1 leading-snug ${whole ? '' : 'pr-12'}`}>
+            <span className="block font-bold">{title}</span>
+            {fact ? <span className="block font-normal">{fact}</span> : null}
           </span>
         </button>
       </h3>
@@ -132,7 +134,7 @@ function Card({
         <p>{children}</p>
       ) : (
         <details key={String(now)} open={now}>
-          <summary className="cursor-pointer text-sm text-faint">How</summary>
+          <summary className="absolute top-1 right-0 cursor-pointer p-1 text-sm text-faint hover:bg-wash">How</summary>
           <p>{children}</p>
         </details>
       )}
