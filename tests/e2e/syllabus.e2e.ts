@@ -73,7 +73,7 @@ describe('a syllabus', () => {
     await stage.turnTo('/studies/new?instrument=violin&tonic=C&octaves=1&start=C4&bowing=%7B%22bpm%22%3A52%7D');
     await stage.score();
     await stage.room('Grade');
-    await stage.sees('Second, ours, C major, one octave: 52 where 60 is asked');
+    await stage.sees('Second, ours, C major, one octave: 52 bpm where 60 is asked');
     await stage.click('Keep in the library');
     await stage.sees('Kept in the library.');
     const study = await stage.driver.getCurrentUrl();
@@ -179,7 +179,7 @@ describe('a syllabus', () => {
     await stage.choose('Compare with', 'Lindenfeld Board of String Examinations, grades 1 to 8');
     await stage.sees('things differ.');
     expect(await stage.text(By.css('[aria-label="Compare"] tbody'))).toMatch(
-      /G major, one octave – Grade 1: separate bows, 66 with 1 to a beat, from memory/,
+      /G major, one octave – Grade 1: separate bows, 66 bpm with 1 to a beat, from memory/,
     );
   });
 

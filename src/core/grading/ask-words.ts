@@ -13,17 +13,17 @@ export function askName({ item, tonic }: Pick<Ask, 'item' | 'tonic'>): string {
   return `${printed(tonic)} ${forms}${figure}, ${octaveWords(item.octaves)}`;
 }
 
-/** `separate bows or slurs in twos, 60 with 2 to a beat, from memory`. */
+/** `separate bows or slurs in twos, 60 bpm with 2 to a beat, from memory`. */
 export function askManner({ item }: Pick<Ask, 'item'>): string {
   const bow = item.slurs.length === 0 ? 'any bow' : item.slurs.map(slurWords).join(' or ');
   return [bow, besidesBow({ item })].filter(Boolean).join(', ');
 }
 
-/** The same, nothing said of the bow: `60 with 2 to a beat, from memory`. */
+/** The same, nothing said of the bow: `60 bpm with 2 to a beat, from memory`. */
 export function besidesBow({ item }: Pick<Ask, 'item'>): string {
   return [
     item.rhythm === 'even' ? '' : `rhythm ${item.rhythm}`,
-    item.tempo ? `${item.tempo.bpm} with ${item.tempo.perBeat} to a beat` : '',
+    item.tempo ? `${item.tempo.bpm} bpm with ${item.tempo.perBeat} to a beat` : '',
     item.direction === 'up-down' ? '' : `${item.direction} only`,
     item.memory ? 'from memory' : 'from the page',
   ]

@@ -98,7 +98,7 @@ describe('what differs between two syllabuses', () => {
     const here = syllabusDifferences(SECTION, other);
     expect(here).toHaveLength(asked.length);
     for (const { here: was, there: is } of here) {
-      expect(is).toContain('399 with 2 to a beat');
+      expect(is).toContain('399 bpm with 2 to a beat');
       expect(was).not.toContain('399');
     }
     expect(

@@ -120,7 +120,7 @@ describe('matching a study to what is asked', () => {
     const { near, satisfied } = matchesOf(study, asksOf(violin));
     expect(satisfied).toEqual([]);
     expect(near[0]!.ask).toMatchObject({ gradeName: 'Grade 3', tonic: 'Bb' });
-    expect(near[0]!.differences.map(({ words }) => words)).toEqual(['52 where 60 is asked']);
+    expect(near[0]!.differences.map(({ words }) => words)).toEqual(['52 bpm where 60 is asked']);
     const words = near.flatMap(({ differences }) => differences.map((one) => one.words));
     expect(words).toContain('one octave short');
     const harmonic = matched({

@@ -125,8 +125,8 @@ function hasForm({ form, figure }: Recipe, { item }: Ask): boolean {
 
 function tempoWords({ bowing }: Recipe, tempo: { readonly bpm: number; readonly perBeat: number }): string {
   const bpm = beatsPerMinute(bowing);
-  if (bowing.perBeat === tempo.perBeat) return `${bpm} where ${tempo.bpm} is asked`;
-  return `${bpm} with ${bowing.perBeat} to a beat where ${tempo.bpm} with ${tempo.perBeat} to a beat is asked`;
+  if (bowing.perBeat === tempo.perBeat) return `${bpm} bpm where ${tempo.bpm} is asked`;
+  return `${bpm} bpm with ${bowing.perBeat} to a beat where ${tempo.bpm} with ${tempo.perBeat} to a beat is asked`;
 }
 
 /** An ask a study comes near to. */

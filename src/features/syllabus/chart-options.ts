@@ -11,6 +11,10 @@ export interface Marks {
   readonly points: Point[];
 }
 
+/** The numbers and names along an axis, and the lines across. */
+const LABEL = { color: INK, fontSize: 14 };
+const LINE_ACROSS = { lineStyle: { color: INK, opacity: 0.15 } };
+
 /** Marks laid out by grade across and by estimate upwards. */
 export function scatter(names: readonly string[], rows: readonly Marks[], upwards: string): Option {
   return {
@@ -31,10 +35,16 @@ export function scatter(names: readonly string[], rows: readonly Marks[], upward
       min: 0,
       max: names.length + 1,
       interval: 1,
-      axisLabel: { formatter: (value: number) => names[Math.round(value) - 1] ?? '', color: INK },
+      axisLabel: { ...LABEL, hideOverlap: true, formatter: (value: number) => names[Math.round(value) - 1] ?? '' },
       splitLine: { show: false },
     },
-    yAxis: { type: 'value', name: upwards, nameTextStyle: { color: INK, align: 'left' }, axisLabel: { color: INK } },
+    yAxis: {
+      type: 'value',
+      name: upwards,
+      nameTextStyle: { ...LABEL, align: 'left' },
+      axisLabel: LABEL,
+      splitLine: LINE_ACROSS,
+    },
     series: rows.map(({ name, symbol, points }) => ({
       type: 'scatter',
       name,
@@ -77,8 +87,8 @@ export function growth(names: readonly string[], { points }: Fitted): Option {
     grid: { left: 60, right: 20, top: 50, bottom: 40 },
     legend: { top: 0, textStyle: { color: INK, fontSize: 14 } },
     tooltip: { trigger: 'axis', renderMode: 'richText' },
-    xAxis: { type: 'category', data: [...names], axisLabel: { color: INK } },
-    yAxis: { type: 'value', axisLabel: { color: INK } },
+    xAxis: { type: 'category', data: [...names], axisLabel: LABEL },
+    yAxis: { type: 'value', axisLabel: LABEL, splitLine: LINE_ACROSS },
     series: rows.map(({ name, dash, symbol, data }) => ({
       type: 'line',
       name,

@@ -45,7 +45,7 @@ export function Charts({
   const names = section.grades.map(({ name }) => name);
   const { model } = fitted;
   return (
-    <div className="mt-2 space-y-6">
+    <div className="mt-2 grid gap-x-10 gap-y-6 xl:grid-cols-2">
       {model.kind === 'model' ? (
         <figure>
           <Drawing
@@ -56,13 +56,13 @@ export function Charts({
                 { name: syllabus.name, symbol: 'circle', points: placed(fitted) },
                 ...(mine ? [{ name: mine.name, symbol: 'pin', points: [markAt(model, mine)] }] : []),
               ],
-              'estimated from range, shifts, speed …',
+              'estimated grade',
             )}
           />
           <figcaption className="text-sm text-faint">
-            Each mark is one thing asked: across, the grade that asks it; upwards, the grade estimated from its
-            difficulty. Left out of the fit, {model.notes.trial.exact} of {model.notes.trial.studies} are estimated
-            exactly, {model.notes.trial.within} within one grade. It is an estimate.
+            Each mark is one thing asked: across, the grade that asks it; upwards, the grade estimated from its range,
+            shifts and speed. Left out of the fit, {model.notes.trial.exact} of {model.notes.trial.studies} are
+            estimated exactly, {model.notes.trial.within} within one grade. It is an estimate.
             {mine ? ` The filled mark is ${mine.name}.` : ''}
           </figcaption>
         </figure>
@@ -75,7 +75,7 @@ export function Charts({
           The middle study of each grade: its range, its highest hand and its notes a second.
         </figcaption>
       </figure>
-      <section aria-label="Where two disagree">
+      <section aria-label="Where two disagree" className="xl:col-span-2">
         <p>
           Beside it{' '}
           <Choice
@@ -106,7 +106,7 @@ export function Charts({
         ) : null}
       </section>
       {fitted.unplayable.length > 0 ? (
-        <section aria-label="Cannot be played">
+        <section aria-label="Cannot be played" className="xl:col-span-2">
           <h2 className="text-xl">Cannot be played as asked</h2>
           <ul>
             {fitted.unplayable.map(({ ask, reason }) => (

@@ -38,7 +38,7 @@ export function GradeList({
               {here.map(({ ask, status, studies }) => (
                 <li
                   key={ask.item.id + ask.tonic}
-                  className="flex flex-wrap items-baseline justify-between gap-x-4 border-b border-rule py-1"
+                  className="flex items-center justify-between gap-x-4 border-b border-rule py-1 max-sm:flex-wrap"
                 >
                   <span>
                     <span aria-hidden="true">{MARKS[status]}</span>
@@ -46,7 +46,7 @@ export function GradeList({
                     <span className="font-medium">{askName(ask)}</span>{' '}
                     <span className="text-sm text-faint">{askManner(ask)}</span>
                   </span>
-                  <span className="no-print flex flex-wrap items-baseline gap-x-3 text-sm">
+                  <span className="no-print flex shrink-0 flex-wrap items-baseline gap-x-3 text-sm">
                     {studies.slice(0, 3).map(({ saved }, k) => (
                       <Link key={saved.id} to={`/studies/${saved.id}`} className="underline">
                         {k === 0 ? `Open (${STATUS_WORDS[status]})` : `Study ${k + 1}`}

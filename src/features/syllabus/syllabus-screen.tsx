@@ -44,9 +44,9 @@ export function SyllabusScreen() {
   return (
     <article>
       <header className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
-        <div className="max-w-4xl">
+        <div className="max-w-5xl">
           <h1 className="text-3xl leading-tight text-balance wrap-anywhere">{syllabus.name}</h1>
-          {syllabus.notes ? <p className="max-w-prose text-sm text-faint">{syllabus.notes}</p> : null}
+          {syllabus.notes ? <p className="text-sm text-pretty text-faint">{syllabus.notes}</p> : null}
         </div>
         <SyllabusActions syllabus={syllabus} onOpen={(id) => set({ syllabus: id, show: undefined })} />
       </header>
@@ -214,18 +214,10 @@ function Coverage({
     <div className="gap-x-8 xl:grid xl:grid-cols-[auto_minmax(22rem,1fr)] xl:items-start">
       <CoverageMatrix section={section} covered={covered} chosen={{ grade, tonic }} onChoose={onChoose} />
       <div className="min-w-0 max-xl:mt-4 max-xl:border-t max-xl:border-rule max-xl:pt-3">
-        <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
-          <h2 className="text-2xl">
-            {name}
-            {tonic === undefined ? '' : `, ${tonic.replace('#', '♯').replace('b', '♭')}`}
-          </h2>
-          <div className="no-print flex flex-wrap items-center gap-2">
-            <BookActions syllabus={syllabus} gradeName={name} covered={inGrade} />
-            <Button kind="quiet" disabled={all.length === 0 || share !== undefined} onClick={() => void make(all)}>
-              Make all {all.length} missing in every grade
-            </Button>
-          </div>
-        </div>
+        <h2 className="text-2xl">
+          {name}
+          {tonic === undefined ? '' : `, ${tonic.replace('#', '♯').replace('b', '♭')}`}
+        </h2>
         <MakeMissing
           missing={missing}
           school={school}
@@ -233,6 +225,12 @@ function Coverage({
           share={share}
           onMake={() => void make(missing)}
         />
+        <div className="no-print mt-2 flex flex-wrap items-center gap-2">
+          <BookActions syllabus={syllabus} gradeName={name} covered={inGrade} />
+          <Button kind="quiet" disabled={all.length === 0 || share !== undefined} onClick={() => void make(all)}>
+            Make all {all.length} missing in every grade
+          </Button>
+        </div>
         <GradeList
           covered={shown}
           beyond={section.grades[grade]?.groups.flatMap((group) => group.beyond ?? []) ?? []}
