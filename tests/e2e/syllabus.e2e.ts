@@ -152,6 +152,9 @@ describe('a syllabus', () => {
 
   it('is edited in a copy: a line changed, moved by keyboard, a grade duplicated, undone', async () => {
     await stage.turnTo('/syllabus?show=edit');
+    // Read whole before a copy is made.
+    const asked = await stage.texts(By.css('section[aria-label="Grade 1"] li'));
+    expect(asked[0]).toBe('D, A and G major, one octave separate bows, 66 bpm with 1 to a beat, from memory');
     await stage.click('Copy it and change the copy');
     await stage.until('the copy', async () => (await stage.chosen('Syllabus')).endsWith('own copy'));
     const field = async (name: string): Promise<string> =>
@@ -186,8 +189,12 @@ describe('a syllabus', () => {
   it('calls for things of a grade and keeps how they went', async () => {
     await stage.turnTo('/syllabus?show=mock');
     await stage.choose('How many', '3 things');
+    // What may be called for can be read until the first call.
+    const lines = By.css('section[aria-label="Grade 1"] li');
+    expect((await stage.texts(lines)).length).toBeGreaterThan(2);
     await stage.click('Begin');
     await stage.sees('1 of 3');
+    expect(await stage.texts(lines)).toEqual([]);
     await stage.click('✓ Right');
     await stage.sees('2 of 3');
     await stage.click('✗ Missed');

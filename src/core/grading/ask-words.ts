@@ -1,16 +1,25 @@
+import { listed } from '../base/words.ts';
 import { octaveWords } from '../recipe/title.ts';
 import { FIGURE_NAMES } from '../theory/figure.ts';
 import { formOf } from '../theory/form.ts';
 import { printed } from '../theory/pitch.ts';
 import { slurWords } from '../bowing/group-words.ts';
-import type { Ask } from './syllabus.ts';
+import type { Ask, Item } from './syllabus.ts';
 
 /** `D major, two octaves`, `A harmonic minor or melodic minor, one octave`. */
 export function askName({ item, tonic }: Pick<Ask, 'item' | 'tonic'>): string {
-  const forms = item.forms.map((form) => formOf(form).name).join(' or ');
-  const figure =
-    item.figure === 'scale' ? '' : item.figure === 'arpeggio' ? ' arpeggio' : ` in ${FIGURE_NAMES[item.figure]}`;
-  return `${printed(tonic)} ${forms}${figure}, ${octaveWords(item.octaves)}`;
+  return named(item, printed(tonic));
+}
+
+/** A line with all its tonics, as a syllabus prints it: `D, G and A major, one octave`. */
+export function lineName(item: Item): string {
+  return named(item, listed(item.tonics.map(printed)));
+}
+
+function named({ forms, figure, octaves }: Item, tonics: string): string {
+  const of = forms.map((form) => formOf(form).name).join(' or ');
+  const as = figure === 'scale' ? '' : figure === 'arpeggio' ? ' arpeggio' : ` in ${FIGURE_NAMES[figure]}`;
+  return `${tonics} ${of}${as}, ${octaveWords(octaves)}`;
 }
 
 /** `separate bows or slurs in twos, 60 bpm with 2 to a beat, from memory`. */

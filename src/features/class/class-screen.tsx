@@ -98,7 +98,7 @@ function Plan({ record }: { record: ClassRecord }) {
         <Button disabled={!worked} onClick={() => setWall(true)}>
           On the wall
         </Button>
-        <Button kind="quiet" aria-label="Undo" title="Undo (Ctrl Z)" disabled={past.length === 0} onClick={undo}>
+        <Button kind="sign" aria-label="Undo" title="Undo (Ctrl Z)" disabled={past.length === 0} onClick={undo}>
           <Undo2 size={18} aria-hidden="true" />
         </Button>
         <Link to="/class" className={buttonLook('quiet')}>

@@ -16,7 +16,7 @@ export function StudyRowActions(props: { study: ListedStudy; name: string }) {
   if (asked) return <RowActions {...props} />;
   return (
     <Button
-      kind="quiet"
+      kind="sign"
       aria-label={`Actions for ${props.name}`}
       aria-haspopup="menu"
       aria-expanded={false}
@@ -85,7 +85,7 @@ function RowActions({ study, name }: { study: ListedStudy; name: string }) {
       <Menu
         opens
         trigger={
-          <Button kind="quiet" aria-label={`Actions for ${name}`}>
+          <Button kind="sign" aria-label={`Actions for ${name}`}>
             {DOTS}
           </Button>
         }

@@ -77,7 +77,7 @@ function Editor({ onClose }: { onClose: () => void }) {
             <span className="w-6 text-right text-faint">{place + 1}</span>
             <span className="flex-1">{rungNamed(id).name}</span>
             <Button
-              kind="quiet"
+              kind="sign"
               aria-label={`${rungNamed(id).name} earlier`}
               disabled={place === 0}
               onClick={() => move(place, -1)}
@@ -85,7 +85,7 @@ function Editor({ onClose }: { onClose: () => void }) {
               ▴
             </Button>
             <Button
-              kind="quiet"
+              kind="sign"
               aria-label={`${rungNamed(id).name} later`}
               disabled={place === rungs.length - 1}
               onClick={() => move(place, 1)}
@@ -93,7 +93,7 @@ function Editor({ onClose }: { onClose: () => void }) {
               ▾
             </Button>
             <Button
-              kind="quiet"
+              kind="sign"
               aria-label={`Leave ${rungNamed(id).name} out`}
               onClick={() => setRungs(rungs.filter((one) => one !== id))}
             >

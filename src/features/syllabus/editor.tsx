@@ -8,6 +8,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { CompareSyllabuses } from './compare-syllabuses.tsx';
 import { freshItem, GroupLines } from './group-lines.tsx';
+import { SyllabusLines } from './syllabus-lines.tsx';
 
 /** The lines of a syllabus, to change: in place, checked as they are typed, in any order, kept at once. */
 export function Editor({
@@ -40,11 +41,11 @@ export function Editor({
   const changeGrade = (next: Grade): void => change(section.grades.map((one) => (one.id === grade.id ? next : one)));
   if (isShipped(syllabus)) {
     return (
-      <div className="mt-3 max-w-prose">
-        <p>This syllabus comes with Step Ladder and stays as it is. Change a copy of it:</p>
+      <div className="mt-3">
+        <p className="mr-3 inline-block">This syllabus comes with Step Ladder and stays as it is.</p>
         <Button
           kind="strong"
-          className="mt-2"
+          className="no-print"
           onClick={() => {
             const own = ownCopyOf(syllabus);
             keep.mutate(own, { onSuccess: () => onCopied(own.id), onError: (error) => toast.error(error.message) });
@@ -52,6 +53,7 @@ export function Editor({
         >
           Copy it and change the copy
         </Button>
+        <SyllabusLines grades={section.grades} />
         <CompareSyllabuses syllabus={syllabus} instrument={instrument} others={others} />
       </div>
     );

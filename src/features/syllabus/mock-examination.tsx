@@ -8,6 +8,7 @@ import { useKeepMockCall, useMockCalls } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
+import { SyllabusLines } from './syllabus-lines.tsx';
 
 interface Call {
   readonly ask: Ask;
@@ -118,6 +119,7 @@ export function MockExamination({ syllabus, section }: { syllabus: Syllabus; sec
           ))}
         </ul>
       ) : null}
+      {calls.length === 0 ? <SyllabusLines grades={section.grades.slice(grade, grade + 1)} /> : null}
       {ours.length > 0 ? (
         <>
           <h2 className="mt-6 text-xl">Held before</h2>

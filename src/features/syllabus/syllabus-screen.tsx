@@ -74,7 +74,7 @@ export function SyllabusScreen() {
           value={params.get('show') ?? 'coverage'}
           options={[
             { value: 'coverage', label: 'what is there and what is missing' },
-            { value: 'edit', label: 'its lines, to change them' },
+            { value: 'edit', label: isShipped(syllabus) ? 'its lines' : 'its lines, to change them' },
             { value: 'charts', label: 'how it grows from grade to grade' },
             { value: 'mock', label: 'a mock examination' },
           ]}

@@ -62,10 +62,10 @@ export const StudyActions = memo(function StudyActions({
           </Button>
         </p>
       ) : null}
-      <Button kind="quiet" disabled={!canUndo} onClick={() => onUndo(false)} aria-label="Undo">
+      <Button kind="sign" disabled={!canUndo} onClick={() => onUndo(false)} aria-label="Undo">
         <Undo2 size={18} aria-hidden="true" />
       </Button>
-      <Button kind="quiet" disabled={!canRedo} onClick={() => onUndo(true)} aria-label="Redo">
+      <Button kind="sign" disabled={!canRedo} onClick={() => onUndo(true)} aria-label="Redo">
         <Redo2 size={18} aria-hidden="true" />
       </Button>
       <Menu trigger={opener('Print', <Printer size={18} aria-hidden="true" />)}>
@@ -90,7 +90,7 @@ export const StudyActions = memo(function StudyActions({
       </Menu>
       <Menu
         trigger={
-          <Button kind="quiet" aria-label="More">
+          <Button kind="sign" aria-label="More">
             <Ellipsis size={18} aria-hidden="true" />
           </Button>
         }
