@@ -1,10 +1,12 @@
 import { reloadWhereFilesAreGone } from './files-gone.ts';
 import { headStart } from './head-start.ts';
 import { showLight } from '../data/light.ts';
+import { takeExpectedAddress } from '../features/study/address-to-come.ts';
 import { lookAhead } from '../features/study/at-hand.ts';
 import './styles.css';
 
 showLight();
+takeExpectedAddress();
 // The workers start while the browser still reads the application: on a first visit that is half of the wait.
 reloadWhereFilesAreGone();
 headStart(window.location.pathname, lookAhead(window.location));

@@ -175,9 +175,12 @@ describe('working on a fingering', () => {
     await stage.room('Ways');
     await stage.click('Keep this fingering');
     await stage.sees('29 notes are pinned');
+    // Read anew at once, before the address of the last choice is written; the one before it still stands behind it.
     await stage.driver.navigate().refresh();
     expect(await stage.score()).toBe(first);
     await stage.sees('29 notes are pinned');
+    await stage.driver.navigate().back();
+    await stage.sees('3 notes are pinned');
     await stage.click('Release all pins');
     await stage.until('no pins', async () => !(await stage.text(By.css('body'))).includes('are pinned'));
   });

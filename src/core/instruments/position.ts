@@ -1,16 +1,20 @@
 import type { Instrument } from './instrument.ts';
 
+/** Of every hand beyond the numbered ones. */
+const HIGH = 'high position';
+
 /**
  * The name of the position a hand stands in.
  *
  * `alter` is the accidental (semitones) of the note under the first finger; it decides between a
- * raised and a lowered name. Hands beyond the named ones are told by their stop; the thumb has a
+ * raised and a lowered name. Hands beyond the named ones, on the bass those above the octave, have no
+ * number in common practice and share one name, as the thumb's do; the thumb has a
  * name of its own on the octave, where the harmonic helps to find it.
  */
 export function positionName(instrument: Instrument, hand: number, thumb: boolean, alter: number): string {
   if (thumb) return hand === 12 ? 'thumb at the octave' : 'thumb position';
   const name = instrument.positions[hand];
-  if (name === undefined) return `stop ${hand}`;
+  if (name === undefined) return HIGH;
   if (typeof name === 'string') return name;
   return alter > 0 ? name.raised : name.lowered;
 }
@@ -51,5 +55,5 @@ export function spokenPosition(position: string): string {
 
 /** A position's name as it stands in a sentence: `third position`, `thumb at the octave`. */
 export function positionWords({ position, thumb }: { readonly position: string; readonly thumb: boolean }): string {
-  return thumb || position.startsWith('stop') ? position : `${spokenPosition(position)} position`;
+  return thumb || position === HIGH ? position : `${spokenPosition(position)} position`;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { positionName } from './position.ts';
+import { positionName, positionWords, spokenPosition } from './position.ts';
 import { CELLO } from './cello.ts';
 import { BASS } from './bass.ts';
 import { VIOLIN } from './violin.ts';
@@ -29,5 +29,11 @@ describe('position names', () => {
     expect(positionName(BASS, 4, false, 0)).toBe('II½');
     expect(positionName(CELLO, 12, true, 0)).toBe('thumb at the octave');
     expect(positionName(CELLO, 13, true, 0)).toBe('thumb position');
+    // No number in common practice: said as a colleague would, in a label and in a sentence.
+    expect(positionName(BASS, 12, false, 0)).toBe('VII');
+    const high = positionName(BASS, 13, false, 0);
+    expect([high, spokenPosition(high), positionWords({ position: high, thumb: false })]).toEqual(
+      Array.from({ length: 3 }, () => 'high position'),
+    );
   });
 });

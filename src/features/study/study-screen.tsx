@@ -42,7 +42,7 @@ export function NewStudyScreen() {
     const next = toAddress(choices, way);
     if (next.toString() === (written.current.at(-1) ?? seen.current)) return;
     written.current.push(next.toString());
-    late(() => {
+    late(next.toString(), () => {
       if (written.current.includes(next.toString())) startTransition(() => setParams(next, { replace: false }));
     });
   });

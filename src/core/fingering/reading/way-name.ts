@@ -13,23 +13,21 @@ type Study = { readonly passage: Passage; readonly recipe: Recipe };
 /**
  * A name for each way of a study, in a lesson's words and no two alike: the system it is a form of,
  * or where the hand stays, or goes as in none of the others: `stays in first position, open strings`,
- * `fifth position on E`. Ways that would be called alike are told apart by the
- * first note they finger otherwise.
+ * `fifth position on E`. Of ways that would be called alike the first is called so, and the others by the
+ * first note they finger otherwise, too: `fifth position on E, third finger on C6`.
  */
 export function wayNames(ways: readonly Way[], study: Study): string[] {
   const names = ways.map((way) => nameAmong(way, ways, study));
   for (;;) {
-    const alike = groupsOf(names).find((places) => places.length > 1);
-    if (!alike) return names;
-    // Ways told apart by a note before and still alike finger it alike: the next one is further on.
-    const at = firstDifference(alike.map((place) => ways[place] as Way));
-    if (!Number.isFinite(at)) return names;
-    for (const place of alike) {
-      const { finger, string } = (ways[place] as Way).fingers[at] as FingeredNote;
-      const note = printed(study.passage.notes[at]?.pitch.name ?? '');
-      const how = finger === 0 ? `open ${string}` : `${fingerWords(finger)} on ${string}`;
-      names[place] = `${names[place]}, ${how} for ${note}`;
-    }
+    const told = groupsOf(names).flatMap(([first, ...others]) =>
+      others.flatMap((place) => {
+        const words = difference(ways[first as number] as Way, ways[place] as Way, study);
+        return words === undefined ? [] : [{ place, words }];
+      }),
+    );
+    if (told.length === 0) return names;
+    // Two that part from the first at one note are alike once more: they are told apart further on.
+    for (const { place, words } of told) names[place] = `${names[place]}, ${words}`;
   }
 }
 
@@ -45,9 +43,25 @@ function groupsOf(names: readonly string[]): number[][] {
   return [...places.values()];
 }
 
-/** The first note that some of the ways finger otherwise than the first of them. */
-function firstDifference([one, ...others]: readonly Way[]): number {
-  return Math.min(...(one ? others.flatMap((other) => differingNotes(one, other)) : []));
+/** The first note a way fingers otherwise than another: `third finger on C6`, `open A for A4`, `B4 on D, coming down`. */
+function difference(one: Way, way: Way, { passage }: Study): string | undefined {
+  const [at] = differingNotes(one, way);
+  if (at === undefined) return undefined;
+  const before = one.fingers[at] as FingeredNote;
+  const { finger, string } = way.fingers[at] as FingeredNote;
+  const note = printed(passage.notes[at]?.pitch.name ?? '');
+  const how =
+    finger === 0
+      ? `open ${string} for ${note}`
+      : string === before.string
+        ? `${fingerWords(finger).replace('the ', '')} on ${note}`
+        : `${note} on ${string}`;
+  return at > passage.top && !goesOneWay(passage) ? `${how}, coming down` : how;
+}
+
+/** True where there is no way down apart: a line that begins at its top, or goes as it will. */
+function goesOneWay({ top, course }: Passage): boolean {
+  return top === 0 || course === 'free';
 }
 
 function nameAmong(way: Way, ways: readonly Way[], study: Study): string {
@@ -68,12 +82,24 @@ function nameAmong(way: Way, ways: readonly Way[], study: Study): string {
   const others = ways.filter((other) => other !== way && other.systems.length === 0);
   const elsewhere = new Set(others.flatMap((other) => placesOf(other, passage)));
   const telling = places.find((place) => !elsewhere.has(place));
-  return [...start, ...(telling === undefined ? places.slice(0, start.length > 0 ? 1 : 2) : [telling])].join(', ');
+  return inARow([...start, ...(telling === undefined ? places.slice(0, start.length > 0 ? 1 : 2) : [telling])]);
 }
+
+/** Places one after the other, the word said once: `lowered fourth position on D, fifth on E`. */
+function inARow([first = '', ...others]: readonly string[]): string {
+  const said = / position\b/.test(first);
+  return [
+    first,
+    ...others.map((place) => (said && !UNNUMBERED.test(place) ? place.replace(' position', '') : place)),
+  ].join(', ');
+}
+
+/** Positions that without the word would be something else. */
+const UNNUMBERED = /^(thumb|high)/;
 
 /** The notes a way is called by: those going up, all of a line that comes down or goes as it will. */
 function risingOf(way: Way, passage: Passage): readonly FingeredNote[] {
-  return passage.top === 0 || passage.course === 'free' ? way.fingers : way.fingers.slice(0, passage.top + 1);
+  return goesOneWay(passage) ? way.fingers : way.fingers.slice(0, passage.top + 1);
 }
 
 /** Where the hand arrives going up, in order: `third position on A`. */

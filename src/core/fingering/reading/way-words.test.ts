@@ -110,16 +110,13 @@ describe('the name of a way', () => {
       fingers: free.fingers.map((note) => (note.at === 4 ? { ...note, finger: 2 as const } : note)),
     };
     const [one, two] = wayNames([free, other], study);
-    expect(one).not.toBe(two);
-    expect(two).toMatch(/second finger on D for E4/);
+    expect(two).toBe(`${one}, second finger on E4`);
+    expect(one).not.toContain('finger');
   });
 
   it.each([
-    [{ instrument: 'violin', tonic: 'Ab', octaves: 3 }, 'lowered fourth position on D, fifth position on E'],
-    [
-      { instrument: 'cello', tonic: 'E', form: 'melodic-minor', octaves: 2 },
-      'from second position, first position on G',
-    ],
+    [{ instrument: 'violin', tonic: 'Ab', octaves: 3 }, 'lowered fourth position on D, fifth on E'],
+    [{ instrument: 'cello', tonic: 'E', form: 'melodic-minor', octaves: 2 }, 'from second position, first on G'],
   ])('of %o says where it begins and where it goes, or the two places it goes to', (recipe, name) => {
     const { ways, ...study } = playable(recipe);
     const free = ways.find(
@@ -132,8 +129,41 @@ describe('the name of a way', () => {
       fingers: free.fingers.map((note) => (note.at === at ? { ...note, finger: 2 as const } : note)),
     };
     const [told] = wayNames([free, twin], study);
-    const places = told!.split(', ').filter((part) => part.includes('position'));
-    expect(places.join(', ')).toBe(name);
+    expect(told).toBe(name);
+  });
+
+  it('tells ways apart by finger, string or open string, and says when it is coming down', () => {
+    const { ways, ...study } = playable({ instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3' });
+    const free = ways.find((way) => way.systems.length === 0)!;
+    const { top } = study.passage;
+    const but = (note: string, change: Partial<(typeof free.fingers)[number]>, after: number): typeof free => {
+      const at = study.passage.notes.findIndex(({ pitch }, k) => k >= after && pitch.name === note);
+      return { ...free, fingers: free.fingers.map((one) => (one.at === at ? { ...one, ...change } : one)) };
+    };
+    const [plain, ...others] = wayNames(
+      [
+        free,
+        but('E4', { string: 'G', finger: 4 }, 0),
+        but('E4', { string: 'G', finger: 3 }, 0),
+        but('E5', { string: 'A', finger: 4 }, top),
+        but('B4', { string: 'E', finger: 0 }, 0),
+      ],
+      study,
+    );
+    expect(others.map((name) => name.replace(`${plain}, `, ''))).toEqual([
+      'E4 on G',
+      // Parts from the first at the same note, from the second by its finger.
+      'E4 on G, third finger on E4',
+      'E5 on A, coming down',
+      'open E for B4',
+    ]);
+  });
+
+  it('says the word position once, but where a thumb would be a finger without it', () => {
+    const { ways, ...study } = playable({ instrument: 'cello', tonic: 'Ab', form: 'chromatic', octaves: 2 });
+    const names = wayNames(ways, study);
+    expect(names).toContain('from half position, thumb position on A');
+    expect(names.filter((name) => name.split(' position').length > 2 && !name.includes('thumb'))).toEqual([]);
   });
 
   it('of open strings alone says so', () => {
