@@ -20,6 +20,8 @@ const ROW = 30;
 /** How high an arrow's lane is: on paper its words stand beside it, on the desk the line above says them. */
 const LANE = { paper: 20, desk: 10 };
 const LEAST_STOP = 7;
+/** A finger's disc; where stops lie close it is smaller, so that none hides its neighbour's finger. */
+const DISC = { usual: 12, least: 7 };
 /** About how wide a letter of a position's name is. */
 const LETTER = 7;
 
@@ -199,6 +201,9 @@ export const Fingerboard = memo(function Fingerboard({
       {patterns.flatMap(({ string, stops }) =>
         stops.map(({ stop, fingers }) => {
           const index = noteAt(string, stop);
+          const x = stop <= 0 ? openX : at(stop);
+          const apartBy = stops.map((other) => Math.abs(at(other.stop) - x)).filter((far) => far > 0);
+          const r = Math.max(DISC.least, Math.min(DISC.usual, Math.min(...apartBy) / 2));
           const now = way.fingers.some(
             (note) => note.string === string && note.stop === stop && isSelected(selection, note.at),
           );
@@ -210,8 +215,13 @@ export const Fingerboard = memo(function Fingerboard({
               data-note={index}
               data-stop={string + stop}
             >
-              <circle cx={stop <= 0 ? openX : at(stop)} cy={rowY(string)} r={12} />
-              <text x={stop <= 0 ? openX : at(stop)} y={rowY(string) + 5} textAnchor="middle">
+              <circle cx={x} cy={rowY(string)} r={r} />
+              <text
+                x={x}
+                y={rowY(string) + (5 * r) / DISC.usual}
+                textAnchor="middle"
+                style={r < DISC.usual ? { fontSize: `${Math.max(11, (15 * r) / DISC.usual)}px` } : undefined}
+              >
                 {fingers.join('/')}
               </text>
             </g>
