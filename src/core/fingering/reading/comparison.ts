@@ -14,7 +14,6 @@ export interface WayCounts {
   readonly reaches: number;
   readonly openStrings: number;
   readonly highest: string;
-  readonly cost: number;
 }
 
 /** Notes of a way a finger reaches for. */
@@ -33,7 +32,6 @@ export function countsOf(way: Way, length: number): WayCounts {
     reaches: reachesOf(way),
     openStrings: way.fingers.filter((note) => note.finger === 0).length,
     highest: highestPosition(way.fingers),
-    cost: way.cost,
   };
 }
 

@@ -155,7 +155,12 @@ export const Climb = memo(function Climb({
                   data-note={at}
                 >
                   <circle cx={x(at)} cy={y(at)} r={radius} />
-                  <text x={x(at)} y={y(at) + radius * 0.4} textAnchor="middle" fontSize={radius * 1.35}>
+                  <text
+                    x={x(at)}
+                    y={y(at) + radius * 0.45}
+                    textAnchor="middle"
+                    style={{ fontSize: `${Math.max(12, radius * 1.5)}px` }}
+                  >
                     {note.finger}
                   </text>
                   {altered.has(at) ? (

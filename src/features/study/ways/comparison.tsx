@@ -20,8 +20,10 @@ const ROWS: readonly { readonly name: string; readonly value: (counts: WayCounts
   { name: 'Reaches', value: (counts) => String(counts.reaches) },
   { name: 'Open strings', value: (counts) => String(counts.openStrings) },
   { name: 'Highest position', value: (counts) => counts.highest },
-  { name: 'Cost', value: (counts) => counts.cost.toFixed(1) },
 ];
+
+/** About the pixels a map has here, so that its letters are as large as others; each direction is so tall. */
+const MAP = { wide: 430, tall: 145 };
 
 /** Two or three ways side by side: counts, what decides, the runs where they differ, their climbs. */
 export function Comparison({
@@ -126,6 +128,8 @@ function OtherWay({
       <Climb
         study={{ ...study, way: other.way }}
         title={`The map of ${other.name}`}
+        wide={MAP.wide}
+        tall={MAP.tall}
         selection={selection}
         onSelect={onSelect}
       />
