@@ -148,7 +148,7 @@ describe('the command line', () => {
     expect(answer[2].grade.near[0]).toMatchObject({
       grade: 'Grade 6',
       tonic: 'Bb',
-      differences: [{ field: 'tempo', words: '64 where 66 is asked' }],
+      differences: [{ field: 'tempo', words: '64 bpm where 66 is asked' }],
     });
     expect(['Grade 5', 'Grade 6', 'Grade 7']).toContain(answer[2].grade.estimate.grade);
     expect(study('[]', '--grade', join(folder, 'none.json'))).toMatchObject({ status: 2, answer: undefined });

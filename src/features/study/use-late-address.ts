@@ -21,6 +21,7 @@ export function useLateAddress(): (search: string, write: () => void) => void {
   const waiting = useRef<(() => void)[]>([]);
   const taken = useRef<ReturnType<typeof setTimeout>>(undefined);
   const writeNow = useStableCallback((): void => {
+    if (waiting.current.length === 0) return;
     for (const write of waiting.current.splice(0)) write();
     // What the page writes the browser takes for its address a moment later.
     clearTimeout(taken.current);
