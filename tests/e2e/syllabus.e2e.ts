@@ -153,6 +153,7 @@ describe('a syllabus', () => {
   it('is edited in a copy: a line changed, moved by keyboard, a grade duplicated, undone', async () => {
     await stage.turnTo('/syllabus?show=edit');
     // Read whole before a copy is made.
+    await stage.sees('Copy it and change the copy');
     const asked = await stage.texts(By.css('section[aria-label="Grade 1"] li'));
     expect(asked[0]).toBe('D, A and G major, one octave separate bows, 66 bpm with 1 to a beat, from memory');
     await stage.click('Copy it and change the copy');
