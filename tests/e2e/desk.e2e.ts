@@ -9,6 +9,10 @@ interface Seen {
   readonly lines: number;
   readonly notes: number;
   readonly hand: boolean;
+  /** The widest disc of a finger on the fingerboard, CSS pixels. */
+  readonly disc: number;
+  /** Pairs of discs of which one lies on the other's finger. */
+  readonly hidden: number;
   readonly ways: number;
   readonly facts: string;
   readonly words: readonly string[];
@@ -33,6 +37,10 @@ const LOOK = `
     const tops = [...staff.querySelectorAll(':scope > path')].slice(0, 5).map((line) => line.getBoundingClientRect().top);
     return (tops[4] - tops[0]) / 4;
   });
+  const discs = [...document.querySelectorAll('.fingerboard .place circle')].map((disc) => {
+    const { x, y, width } = disc.getBoundingClientRect();
+    return { x: x + width / 2, y: Math.round(y + width / 2), r: width / 2 };
+  });
   const words = [];
   const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
   while (walk.nextNode()) {
@@ -53,6 +61,8 @@ const LOOK = `
     lines: Math.min(...lines),
     notes: [...document.querySelectorAll('.screen-copy .notehead')].filter(inView).length,
     hand: inView(document.querySelector('.fingerboard .hand')),
+    disc: 2 * Math.max(...discs.map(({ r }) => r)),
+    hidden: discs.filter((one, k) => discs.slice(k + 1).some((other) => one.y === other.y && Math.abs(one.x - other.x) < 0.85 * (one.r + other.r))).length,
     ways: [...document.querySelectorAll('[role="radio"]')].filter(inView).length,
     facts: inView(document.querySelector('.now-line')) ? document.querySelector('.now-line').textContent : '',
     words: words.filter((word) => /\\p{L}{2,}/u.test(word)),
@@ -98,6 +108,9 @@ describe('the desk', () => {
       expect(seen.notes, asked).toBe(notes);
       expect(seen.lines, asked).toBeGreaterThanOrEqual(5.5);
       expect(seen.hand, asked).toBe(true);
+      // Read by two who sit at one screen.
+      expect(seen.disc, asked).toBeGreaterThanOrEqual(19);
+      expect(seen.hidden, asked).toBe(0);
       expect(seen.ways, asked).toBeGreaterThanOrEqual(4);
       expect(seen.facts, asked).toMatch(/Shift 1 of \d+.*→.*half steps?, \d+ mm|No shift/);
     }
@@ -123,6 +136,7 @@ describe('the desk', () => {
     await resize(390, 844);
     await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3');
     await stage.score();
+    expect((await look()).hidden).toBe(0);
     const sideways = async (): Promise<boolean> => (await look()).scrolls[1];
     expect(await sideways()).toBe(false);
     const room = By.css('.room');
@@ -270,6 +284,7 @@ describe('the desk', () => {
     await stage.devTools('Emulation.setDeviceMetricsOverride', twice);
     await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=3');
     await stage.score();
+    expect((await look()).hidden).toBe(0);
     const sideways = async (): Promise<boolean> => (await look()).scrolls[1];
     expect(await sideways()).toBe(false);
     for (const name of ['Ways', 'Note', 'Shifts', 'Bow', 'Sound', 'Look', 'Grade']) {

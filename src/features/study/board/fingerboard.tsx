@@ -21,7 +21,7 @@ const ROW = 30;
 const LANE = { paper: 20, desk: 10 };
 const LEAST_STOP = 7;
 /** A finger's disc; where stops lie close it is smaller, so that none hides its neighbour's finger. */
-const DISC = { usual: 12, least: 7 };
+const DISC = { usual: 12, least: 5 };
 /** About how wide a letter of a position's name is. */
 const LETTER = 7;
 
