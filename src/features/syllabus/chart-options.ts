@@ -85,7 +85,7 @@ export function growth(names: readonly string[], { points }: Fitted): Option {
     animation: false,
     textStyle: { fontFamily: FACE, color: INK, fontSize: 14 },
     grid: { left: 60, right: 20, top: 50, bottom: 40 },
-    legend: { top: 0, textStyle: { color: INK, fontSize: 14 } },
+    legend: { top: 0, textStyle: LABEL },
     tooltip: { trigger: 'axis', renderMode: 'richText' },
     xAxis: { type: 'category', data: [...names], axisLabel: LABEL },
     yAxis: { type: 'value', axisLabel: LABEL, splitLine: LINE_ACROSS },

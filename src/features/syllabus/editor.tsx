@@ -53,8 +53,8 @@ export function Editor({
         >
           Copy it and change the copy
         </Button>
-        <SyllabusLines grades={section.grades} />
         <CompareSyllabuses syllabus={syllabus} instrument={instrument} others={others} />
+        <SyllabusLines grades={section.grades} />
       </div>
     );
   }

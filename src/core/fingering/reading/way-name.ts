@@ -1,7 +1,8 @@
 import { fingerWords } from '../../instruments/finger-words.ts';
 import { instrumentFor } from '../../instruments/instruments.ts';
 import { positionWords } from '../../instruments/position.ts';
-import type { Passage } from '../../passage/passage.ts';
+import { partNames } from '../../passage/from-ask.ts';
+import type { Passage, PassageNote } from '../../passage/passage.ts';
 import type { Recipe } from '../../recipe/recipe.ts';
 import { printed } from '../../theory/pitch.ts';
 import type { FingeredNote, Way } from '../fingering.ts';
@@ -43,25 +44,27 @@ function groupsOf(names: readonly string[]): number[][] {
   return [...places.values()];
 }
 
-/** The first note a way fingers otherwise than another: `third finger on C6`, `open A for A4`, `B4 on D, coming down`. */
-function difference(one: Way, way: Way, { passage }: Study): string | undefined {
+/**
+ * The first note a way fingers otherwise than another: `third finger on C6`, `open A for A4`, `B4 on D, coming down`;
+ * in a study of several parts, `arpeggio: third finger on C4`.
+ */
+function difference(one: Way, way: Way, { passage, recipe }: Study): string | undefined {
   const [at] = differingNotes(one, way);
   if (at === undefined) return undefined;
   const before = one.fingers[at] as FingeredNote;
   const { finger, string } = way.fingers[at] as FingeredNote;
-  const note = printed(passage.notes[at]?.pitch.name ?? '');
+  const { pitch, heading } = passage.notes[at] as PassageNote;
+  const note = printed(pitch.name);
   const how =
     finger === 0
       ? `open ${string} for ${note}`
       : string === before.string
         ? `${fingerWords(finger).replace('the ', '')} on ${note}`
         : `${note} on ${string}`;
-  return at > passage.top && !goesOneWay(passage) ? `${how}, coming down` : how;
-}
-
-/** True where there is no way down apart: a line that begins at its top, or goes as it will. */
-function goesOneWay({ top, course }: Passage): boolean {
-  return top === 0 || course === 'free';
+  const part = partNames(recipe)[passage.parts.findLastIndex((begins) => begins <= at)]?.toLowerCase();
+  // A line that goes there and back has most notes twice.
+  const back = passage.course === 'up-down' && heading === 'down';
+  return `${part === undefined ? '' : `${part}: `}${how}${back ? ', coming down' : ''}`;
 }
 
 function nameAmong(way: Way, ways: readonly Way[], study: Study): string {
@@ -99,7 +102,7 @@ const UNNUMBERED = /^(thumb|high)/;
 
 /** The notes a way is called by: those going up, all of a line that comes down or goes as it will. */
 function risingOf(way: Way, passage: Passage): readonly FingeredNote[] {
-  return goesOneWay(passage) ? way.fingers : way.fingers.slice(0, passage.top + 1);
+  return passage.top === 0 || passage.course === 'free' ? way.fingers : way.fingers.slice(0, passage.top + 1);
 }
 
 /** Where the hand arrives going up, in order: `third position on A`. */

@@ -159,6 +159,29 @@ describe('the name of a way', () => {
     ]);
   });
 
+  it.each([
+    ['up-down', 'key-set', 'arpeggio: D5 on G, coming down'],
+    ['up', 'key-set', 'arpeggio: D5 on G'],
+    ['up-down', 'octaves-joined', 'joined: D5 on G'],
+  ] as const)('says in which part they part: %s in a %s', (direction, figure, words) => {
+    const { ways, ...study } = playable({
+      instrument: 'violin',
+      tonic: 'G',
+      start: 'G3',
+      octaves: 2,
+      figure,
+      direction,
+    });
+    const [free] = ways;
+    const { notes, parts } = study.passage;
+    const part = figure === 'key-set' ? 1 : parts.length - 1;
+    const inPart = notes.filter(({ at, pitch }) => at >= parts[part]! && pitch.name === 'D5');
+    const at = (words.endsWith('down') ? inPart.find(({ heading }) => heading === 'down') : inPart[0])!.at;
+    const changed = free!.fingers.map((one) => (one.at === at ? { ...one, string: 'G' } : one));
+    const [plain, told] = wayNames([free!, { ...free!, fingers: changed }], study);
+    expect(told).toBe(`${plain}, ${words}`);
+  });
+
   it('says the word position once, but where a thumb would be a finger without it', () => {
     const { ways, ...study } = playable({ instrument: 'cello', tonic: 'Ab', form: 'chromatic', octaves: 2 });
     const names = wayNames(ways, study);

@@ -88,8 +88,8 @@ export const Board = memo(function Board({
         )}
       </div>
       <p className="sr-only">
-        {INSTRUMENT_TABLE[study.recipe.instrument].name}: to scale; a thick line joins stops a half step apart; numbers
-        beside arrows are half steps and millimetres of a shift.
+        {INSTRUMENT_TABLE[study.recipe.instrument].name}: to scale; a thick line joins stops a half step apart; an arrow
+        is a move of the hand.
       </p>
     </section>
   );
