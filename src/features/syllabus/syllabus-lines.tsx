@@ -4,11 +4,13 @@ import type { Grade } from '../../core/grading/syllabus.ts';
 
 /** What grades ask, line by line, to be read: as many columns as the page has room for. */
 export function SyllabusLines({ grades }: { grades: readonly Grade[] }) {
+  // A grade keeps to its column; the groups of a single one stand side by side under its name.
+  const [section, heading] = grades.length > 1 ? ['break-inside-avoid-column', ''] : ['', '[column-span:all]'];
   return (
     <div className="mt-3 gap-x-10 sm:columns-2 xl:columns-3">
       {grades.map(({ id, name, groups }) => (
-        <section key={id} aria-label={name} className={`mb-4 ${grades.length > 1 ? 'break-inside-avoid-column' : ''}`}>
-          <h2 className="border-b border-rule text-xl">{name}</h2>
+        <section key={id} aria-label={name} className={`mb-4 ${section}`}>
+          <h2 className={`border-b border-rule text-xl ${heading}`}>{name}</h2>
           {groups.map((group) => (
             <div key={group.id} className="break-inside-avoid">
               <h3 className="mt-1 text-base">

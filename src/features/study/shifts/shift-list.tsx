@@ -124,8 +124,8 @@ function Card({
           onClick={onSelect}
         >
           {picture}
-          <span className={`flex-1 leading-snug ${whole ? '' : 'pr-12'}`}>
-            <span className="block font-bold">{title}</span>
+          <span className="flex-1 leading-snug">
+            <span className={`block font-bold ${whole ? '' : 'pr-12'}`}>{title}</span>
             {fact ? <span className="block font-normal">{fact}</span> : null}
           </span>
         </button>
