@@ -16,13 +16,21 @@ describe('the times of one change', () => {
     expect(told()).toEqual(['choice to fingering', 'choice to score']);
   });
 
-  it('are not told by the score of the choice before, which comes before the fingering of this one', () => {
+  it('are told of both where one commit brings both, the score first: effects run from the inside out', () => {
+    markChoice();
+    markEngraved();
+    markFingered();
+    expect(told()).toEqual(['choice to fingering', 'choice to score']);
+  });
+
+  it('are not told by the score of the choice before, which comes before the fingering of this one', async () => {
     markChoice();
     markFingered();
     markChoice();
     performance.clearMeasures();
     markEngraved();
     expect(told()).toEqual([]);
+    await Promise.resolve();
     markFingered();
     markEngraved();
     expect(told()).toEqual(['choice to fingering', 'choice to score']);

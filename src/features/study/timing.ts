@@ -7,6 +7,9 @@ const CHOICE = 'choice';
 /** Whether the fingering of the last choice is on screen: a score that comes before is that of the choice before. */
 let fingered = false;
 
+/** Whether a score has come in the very commit that is being made: its fingering may be told of after it. */
+let justEngraved = false;
+
 /** A teacher has just changed a choice. */
 export function markChoice(): void {
   fingered = false;
@@ -18,11 +21,19 @@ export function markChoice(): void {
 export function markFingered(): void {
   fingered = true;
   measure('choice to fingering');
+  if (justEngraved) measure('choice to score');
 }
 
 /** The score that follows from the choice is on screen. */
 export function markEngraved(): void {
-  if (fingered) measure('choice to score');
+  if (fingered) {
+    measure('choice to score');
+    return;
+  }
+  justEngraved = true;
+  queueMicrotask(() => {
+    justEngraved = false;
+  });
 }
 
 function measure(name: string): void {
