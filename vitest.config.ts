@@ -8,7 +8,7 @@ export const AS_NODE_DOES: { execArgv: string[]; experimental: object } = {
 };
 
 /** Tests that load a module anew, as another browser would, which Node's own loader cannot. */
-const ANEW = ['src/data/keeping.test.ts', 'src/data/pupils.test.ts'];
+const ANEW = ['src/data/{keeping,pupils,records,all-or-nothing,dropped}.test.ts'];
 
 export default defineConfig({
   test: {

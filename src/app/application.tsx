@@ -4,6 +4,7 @@ import { StrictMode, Suspense, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { hashOfKey } from '../data/query-keys.ts';
+import { loadSettings } from '../data/settings.ts';
 import { adoptStudioFromAddress, currentStudio } from '../data/studio.ts';
 import { NewStudyScreen, SavedStudyScreen } from '../features/study/study-screen.tsx';
 import { haveAtHand } from '../features/study/use-built-study.ts';
@@ -73,8 +74,7 @@ if (window.location.pathname.startsWith('/studies/'))
     .catch(() => undefined);
 
 // A demonstration that can't be laid out still opens; the library then says why it can't be read.
-Promise.all([layOut(), haveAtHand(client, window.location)])
-  .catch(() => undefined)
+Promise.allSettled([layOut(), haveAtHand(client, window.location), loadSettings()])
   .then(place)
   .then((root) => {
     createRoot(root).render(

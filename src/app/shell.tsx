@@ -4,14 +4,16 @@ import { Link, NavLink, Outlet } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { Toaster, toast } from 'sonner';
 import { useNewerVersion } from './newer-version.ts';
-import { useOtherTabs } from '../data/library-queries.ts';
+import { useRecordChanges } from '../data/library-queries.ts';
+import { StorageBanner } from './storage-banner.tsx';
+import { WhoseChange } from './whose-change.tsx';
 import { chooseLight, lightNow } from '../data/light.ts';
 import { chooseStudio, currentStudio } from '../data/studio.ts';
 
 /** The frame around every screen. */
 export function Shell() {
   const takeNewer = useNewerVersion();
-  useOtherTabs();
+  useRecordChanges();
   return (
     <div className="frame flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
@@ -36,6 +38,7 @@ export function Shell() {
           </div>
         </div>
       </header>
+      <StorageBanner />
       {takeNewer ? (
         <p role="status" className="no-print border-b border-rule bg-wash px-4 py-1 text-center sm:px-8">
           A newer Step Ladder is here:{' '}
@@ -52,6 +55,7 @@ export function Shell() {
           Licence and notices
         </Link>
       </footer>
+      <WhoseChange />
       <Toaster
         position="bottom-right"
         closeButton

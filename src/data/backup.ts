@@ -1,80 +1,77 @@
 import { unheard, type OnProgress } from '../core/base/progress.ts';
-import { backupPieces, readingBackup, type Kept, type Unreadable } from '../core/library/backup.ts';
-import { mergeBackup, STORED, type Merge } from '../core/library/backup-merge.ts';
-import { listed } from '../core/study/listed-study.ts';
-import { BOOKS_KEPT, readBooks } from './book.ts';
-import { CLASSES_KEPT, readClasses } from './classes.ts';
-import { inOneGo } from './database.ts';
-import { listOf, readFacts } from './facts.ts';
-import { newId, readLibrary } from './library.ts';
-import { LADDERS_KEPT, readAllPupils, readLadders } from './pupils.ts';
-import { tellOthers } from './other-tabs.ts';
-import { readSchools, SCHOOLS_KEPT } from './schools.ts';
-import { CALLS, readMockCalls, readSyllabuses, SYLLABUSES } from './syllabuses.ts';
+import { inTime } from '../core/base/moments.ts';
+import { backupPieces, NOTHING_KEPT, readingBackup, type Kept, type Unreadable } from '../core/library/backup.ts';
+import { mergeBackup, type Merge } from '../core/library/backup-merge.ts';
+import { KEPT_KINDS, KINDS, type Kind } from '../core/library/kinds.ts';
+import type { SavedStudy } from '../core/study/saved-study.ts';
+import { attempt, GivenUp } from './database.ts';
+import { newId } from './library.ts';
+import type { Change, Step } from './records.ts';
+import { writeRecords } from './writer.ts';
 
 /** A long work was stopped by the teacher. */
-export class Stopped extends Error {
+export class Stopped extends GivenUp {
   override readonly name = 'Stopped';
 }
 
-/** Where each list is kept among the facts, and how what can be read of it is told from the rest. */
-const LISTS = [
-  { kind: 'schools', key: SCHOOLS_KEPT, read: readSchools },
-  { kind: 'syllabuses', key: SYLLABUSES, read: readSyllabuses },
-  { kind: 'books', key: BOOKS_KEPT, read: readBooks },
-  { kind: 'examinations', key: CALLS, read: readMockCalls },
-  { kind: 'ladders', key: LADDERS_KEPT, read: readLadders },
-  { kind: 'classes', key: CLASSES_KEPT, read: readClasses },
-] as const;
+/** So many records are read at a time, so that a wish to stop is heard. */
+const AT_A_TIME = 200;
 
 /** Everything the teacher has made; what cannot be read as it is. */
 async function everything(onProgress: OnProgress): Promise<Kept> {
-  const { studies, damaged } = await readLibrary(onProgress);
-  const unreadable: Unreadable[] = damaged.map(({ key, record }) => ({ kind: 'studies', key, record }));
-  for (const { kind, key, read } of LISTS) {
-    const good = new Set((await read()).map(nameOf));
-    for (const record of await readFacts(key)) {
-      if (!good.has(nameOf(record))) unreadable.push({ kind, key: nameOf(record).slice(0, 200), record });
+  const unreadable: Unreadable[] = [];
+  const kept: Record<string, unknown[]> = {};
+  for (const [place, kind] of KEPT_KINDS.entries()) {
+    const all = (kept[kind] = [] as unknown[]);
+    const keys = await attempt((db) => db.getAllKeys(kind));
+    for (let from = 0; from < keys.length; from += AT_A_TIME) {
+      onProgress((place + from / keys.length) / KEPT_KINDS.length);
+      await turn();
+      const range = IDBKeyRange.bound(keys[from] ?? '', keys[Math.min(from + AT_A_TIME, keys.length) - 1] ?? '');
+      const [known, records] = await attempt((db) => {
+        const { store } = db.transaction(kind);
+        return Promise.all([store.getAllKeys(range), store.getAll(range)]);
+      });
+      records.forEach((record, k) => {
+        const read = KINDS[kind].entry.safeParse(record);
+        if (read.success) all.push(read.data);
+        else unreadable.push({ kind, key: (known[k] ?? '').slice(0, 200), record });
+      });
     }
   }
-  const { kept: pupils, damaged: ofPupils } = await readAllPupils();
-  unreadable.push(...ofPupils);
-  const [schools, syllabuses, books, examinations, ladders, classes] = await Promise.all([
-    readSchools(),
-    readSyllabuses(),
-    readBooks(),
-    readMockCalls(),
-    readLadders(),
-    readClasses(),
-  ]);
-  return { studies, schools, syllabuses, books, examinations, ladders, classes, ...pupils, unreadable };
-}
-
-/** What tells one entry of a list from another: its id, or all of it. */
-function nameOf(record: unknown): string {
-  const id = typeof record === 'object' && record !== null && 'id' in record ? record.id : undefined;
-  return typeof id === 'string' ? id : JSON.stringify(record);
+  const studies = (kept['studies'] as SavedStudy[]).toSorted((a, b) => inTime(b.updated, a.updated));
+  return { ...NOTHING_KEPT, ...kept, studies, unreadable };
 }
 
 /** All that is kept, as a backup file written at `now` (ISO date and time). */
 export async function exportLibrary(now: string, onProgress: OnProgress = unheard): Promise<Blob> {
   const kept = await everything((share) => onProgress(share * 0.8));
+  const all = KEPT_KINDS.reduce((sum, kind) => sum + kept[kind].length, 1);
   const parts: Blob[] = [];
   let text: string[] = [];
   let written = 0;
   for (const piece of backupPieces(kept, now)) {
     text.push(piece);
-    if ((written += 1) % 200 !== 0) continue;
+    if ((written += 1) % AT_A_TIME !== 0) continue;
     parts.push(new Blob(text));
     text = [];
-    onProgress(0.8 + (0.2 * written) / (written + kept.studies.length));
+    onProgress(Math.min(1, 0.8 + (0.2 * written) / all));
     await turn();
   }
   return new Blob([...parts, ...text], { type: 'application/json' });
 }
 
+/** What an import came to, and how to take it back. */
+export interface Imported {
+  readonly merge: Merge;
+  readonly steps: readonly Step[];
+}
+
+/** Another tab may write between the reading and the writing of an import; then it is worked out again, so often. */
+const ROUNDS = 3;
+
 /** Adds what a backup holds: all of it or nothing. Throws the reason why a file is refused. */
-export async function importLibrary(text: string, onProgress: OnProgress = unheard): Promise<Merge> {
+export async function importLibrary(text: string, onProgress: OnProgress = unheard): Promise<Imported> {
   const reading = readingBackup(text);
   let step = reading.next();
   while (!step.done) {
@@ -83,38 +80,30 @@ export async function importLibrary(text: string, onProgress: OnProgress = unhea
     step = reading.next();
   }
   if (!step.value.ok) throw new Error(step.value.refusal.message);
-  const merge = mergeBackup(await everything((share) => onProgress(0.4 + share * 0.2)), step.value.value, newId);
-  const { fresh } = merge;
-  await inOneGo([...STORED, 'listed', 'facts'], async (transaction) => {
-    const studies = transaction.objectStore('studies');
-    const lists = transaction.objectStore('listed');
-    const facts = transaction.objectStore('facts');
-    for (const [place, study] of fresh.studies.entries()) {
-      const written = [studies.add(study, study.id), lists.put(listed(study), study.id)];
-      if (place % 200 !== 0) continue;
-      await Promise.all(written);
-      onProgress(0.6 + (0.4 * place) / fresh.studies.length);
+  const file = step.value.value;
+  for (let round = 1; ; round += 1) {
+    const merge = mergeBackup(await everything((share) => onProgress(0.4 + share * 0.2)), file, newId);
+    const written = await writeRecords(changesOf(merge.fresh), (share) => onProgress(0.6 + 0.4 * share));
+    if (written.kind === 'kept') return { merge, steps: written.steps };
+    if (round === ROUNDS) {
+      throw new Error('Another tab goes on changing the library. Close it and import once more. Nothing was imported.');
     }
-    for (const kind of STORED) {
-      if (kind === 'studies') continue;
-      const store = transaction.objectStore(kind);
-      await Promise.all(fresh[kind].map((one) => store.add(one, one.id)));
-    }
-    for (const { kind, key, record } of fresh.unreadable) {
-      const store = STORED.find((one) => one === kind);
-      if (store) await transaction.objectStore(store).add(record, key);
-    }
-    for (const { kind, key } of LISTS) {
-      const lost = fresh.unreadable.filter((one) => one.kind === kind).map(({ record }) => record);
-      const added: readonly unknown[] = [...fresh[kind], ...lost];
-      if (added.length > 0) await facts.put([...listOf(await facts.get(key)), ...added], key);
-    }
-  });
-  tellOthers(['pupils', ...fresh.studies.map(({ id }) => id)]);
-  return merge;
+  }
 }
 
-/** Lets whatever waits have its turn: a wish to stop among it. */
+function changesOf(fresh: Kept): Change[] {
+  return [
+    ...KEPT_KINDS.flatMap((kind) => fresh[kind].map((record): Change => ({ op: 'add', kind, record }))),
+    ...fresh.unreadable.map(({ kind, key, record }): Change => ({
+      op: 'add-unreadable',
+      kind: kind as Kind,
+      key,
+      record,
+    })),
+  ];
+}
+
+/** Lets the worker hear a wish to stop. */
 function turn(): Promise<void> {
   return new Promise((resolve) => setTimeout(resolve));
 }

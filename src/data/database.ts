@@ -1,28 +1,60 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
+import { keyOf } from '../core/library/key.ts';
 import { listed } from '../core/study/listed-study.ts';
 import { SavedStudy } from '../core/study/saved-study.ts';
+import { emptied, noteKept, tellStorage } from './storage-state.ts';
 import { currentStudio, type Studio } from './studio.ts';
 
-/** What is kept in the browser. Records are read through Zod, so they are unknown here. */
-interface Schema extends DBSchema {
-  studies: { key: string; value: unknown };
-  /** What lists need of each study that can be read, under the study's own id (`ListedStudy`). */
-  listed: { key: string; value: unknown; indexes: { updated: string } };
-  pupils: { key: string; value: unknown };
-  /** What is set to pupils, their tries and their lessons; each record names its pupil. */
-  assignments: { key: string; value: unknown; indexes: { pupil: string } };
-  attempts: { key: string; value: unknown; indexes: { pupil: string } };
-  lessons: { key: string; value: unknown; indexes: { pupil: string } };
-  /** Performances kept as sound, where it was asked for; each names its pupil. */
-  recordings: { key: string; value: unknown; indexes: { pupil: string } };
-  /** Small facts about the database itself, such as whether the demo has been laid out. */
-  facts: { key: string; value: unknown };
+/** A store of records under their keys, read through Zod, so unknown here. */
+interface Records {
+  key: string;
+  value: unknown;
+}
+/** The same, each record naming its pupil. */
+interface RecordsOfPupils extends Records {
+  indexes: { pupil: string };
 }
 
+/** What is kept in the browser: one store for each kind of record (`core/library/kinds.ts`), and four more. */
+interface Schema extends DBSchema {
+  studies: Records;
+  /** What lists need of each study that can be read, under the study's own id (`ListedStudy`). */
+  listed: Records & { indexes: { updated: string } };
+  pupils: Records;
+  assignments: RecordsOfPupils;
+  attempts: RecordsOfPupils;
+  lessons: RecordsOfPupils;
+  /** Performances kept as sound, where it was asked for. */
+  recordings: RecordsOfPupils;
+  schools: Records;
+  syllabuses: Records;
+  books: Records;
+  examinations: Records;
+  ladders: Records;
+  classes: Records;
+  settings: Records;
+  /** What is typed and not yet saved (`drafts.ts`). */
+  drafts: Records;
+  /** Small facts about the database itself, such as whether the demo has been laid out. */
+  facts: Records;
+}
+
+export type StoreName = StoreNames<Schema>;
 export type Database = IDBPDatabase<Schema>;
-type Upgrade = IDBPTransaction<Schema, StoreNames<Schema>[], 'versionchange'>;
+export type Transaction<Stores extends StoreName[] = StoreName[]> = IDBPTransaction<Schema, Stores, 'readwrite'>;
+type Upgrade = IDBPTransaction<Schema, StoreName[], 'versionchange'>;
 
 const NAMES: Record<Studio, string> = { own: 'step-ladder', demo: 'step-ladder-demo' };
+
+/** Lists that earlier versions kept among the facts, and the store each has now. */
+const LISTS = {
+  schools: 'schools',
+  syllabuses: 'syllabuses',
+  books: 'books',
+  'mock-calls': 'examinations',
+  ladders: 'ladders',
+  classes: 'classes',
+} as const;
 
 /**
  * Each entry takes the database from the version before to its own; entries are only ever added.
@@ -50,13 +82,28 @@ const MIGRATIONS: readonly ((database: Database, upgrade: Upgrade) => Promise<vo
   (database) => {
     database.createObjectStore('recordings').createIndex('pupil', 'pupil');
   },
+  async (database, upgrade) => {
+    database.createObjectStore('settings');
+    database.createObjectStore('drafts');
+    const facts = upgrade.objectStore('facts');
+    for (const [fact, kind] of Object.entries(LISTS)) {
+      const store = database.createObjectStore(kind);
+      const list: unknown = await facts.get(fact);
+      for (const [place, record] of (Array.isArray(list) ? (list as unknown[]) : []).entries()) {
+        const key = keyOf(kind, record);
+        const free = key !== '' && (await store.getKey(key)) === undefined;
+        await store.put(record, free ? key : `damaged-${place}`);
+      }
+      await facts.delete(fact);
+    }
+  },
 ];
 
 /**
- * What hinders the browser's storage: its own room is used up, the disk takes nothing more, a newer version's database,
- * no leave, or a fault of the program's own.
+ * What hinders the browser's storage: its quota is used up, the disk is full, a newer version's database, permission
+ * denied, the browser has dropped the library, or a fault of the program's own.
  */
-export type TroubleKind = 'full' | 'disk' | 'newer' | 'blocked' | 'fault';
+export type TroubleKind = 'full' | 'disk' | 'newer' | 'blocked' | 'emptied' | 'fault';
 
 /** Why the browser's storage can't be used, in words for the teacher. */
 export class StorageTrouble extends Error {
@@ -70,11 +117,17 @@ export class StorageTrouble extends Error {
 }
 
 let opened: Promise<Database> | undefined;
+/** True once this page has had the database: one that then is new was dropped by the browser. */
+let had = false;
 
-/** The database of the studio that is open. Throws `StorageTrouble` where the browser blocks it. */
+/**
+ * The database of the studio that is open. Throws `StorageTrouble` where the browser blocks it, or where it had a library
+ * and has dropped it: then none is created in its place until the teacher says so (`startEmpty`).
+ */
 export function database(): Promise<Database> {
   opened ??= openDB<Schema>(NAMES[currentStudio()], MIGRATIONS.length, {
     async upgrade(db, from, _, upgrade) {
+      if (from === 0 && (had || emptied())) throw new StorageTrouble(EMPTIED, 'emptied');
       for (const migrate of MIGRATIONS.slice(from)) await migrate(db, upgrade as unknown as Upgrade);
     },
     // A newer Step Ladder in another tab waits for this one to let go.
@@ -85,43 +138,78 @@ export function database(): Promise<Database> {
     terminated() {
       opened = undefined;
     },
-  }).catch((error: unknown) => {
-    opened = undefined;
-    throw troubleFrom(error);
-  });
+  }).then(
+    (db) => {
+      had = true;
+      tellStorage(undefined);
+      return db;
+    },
+    (error: unknown) => {
+      opened = undefined;
+      // An upgrade that is given up says only that it was given up.
+      const dropped = isAborted(error) && (had || emptied());
+      const trouble = dropped ? new StorageTrouble(EMPTIED, 'emptied') : troubleFrom(error);
+      tellStorage(trouble);
+      throw trouble;
+    },
+  );
   return opened;
 }
+
+const EMPTIED =
+  'The browser has dropped the library it kept here; a full disk does that. Nothing has been saved over it. Import a backup, or start with an empty library.';
+
+function isAborted(error: unknown): boolean {
+  return error instanceof StorageTrouble || (error instanceof DOMException && error.name === 'AbortError');
+}
+
+/** Starts with an empty library where the browser has dropped the one it had: the teacher has said so. */
+export async function startEmpty(): Promise<void> {
+  had = false;
+  noteKept(false);
+  await database();
+}
+
+/** Work on the database that is given up on purpose, with all it has written; passed on as it is. */
+export class GivenUp extends Error {}
 
 /** Does some work on the database; a database that was let go meanwhile is opened once more. Throws `StorageTrouble`. */
 export async function attempt<T>(work: (database: Database) => Promise<T>): Promise<T> {
   try {
     return await work(await database());
   } catch (error) {
-    if (!(error instanceof DOMException) || error.name !== 'InvalidStateError') throw troubleFrom(error);
+    if (!(error instanceof DOMException) || !LET_GO.includes(error.name)) throw passedOn(error);
     opened = undefined;
   }
   try {
     return await work(await database());
   } catch (error) {
-    throw troubleFrom(error);
+    throw passedOn(error);
   }
 }
+
+function passedOn(error: unknown): Error {
+  return error instanceof GivenUp ? error : troubleFrom(error);
+}
+
+/** What a browser says of a database that it closed, or dropped, under an open page. */
+const LET_GO = ['InvalidStateError', 'NotFoundError'];
 
 /**
  * Changes what is kept in one transaction: where any part of the work fails, none of it is kept.
  * Gives what the work gives. Throws `StorageTrouble`.
  */
-export async function inOneGo<Stores extends StoreNames<Schema>[], T>(
-  stores: Stores,
-  work: (transaction: IDBPTransaction<Schema, Stores, 'readwrite'>) => Promise<T>,
+export async function inOneGo<T>(
+  stores: readonly StoreName[],
+  work: (transaction: Transaction) => Promise<T>,
 ): Promise<T> {
-  return attempt(async (db) => {
-    const transaction = db.transaction(stores, 'readwrite');
+  const result = await attempt(async (db) => {
+    const transaction = db.transaction([...stores], 'readwrite');
     // What came of it is told below; a transaction that was given up is no other trouble.
     const over = transaction.done.catch((error: unknown) => error);
-    let result: T;
+    let outcome: T;
     try {
-      result = await work(transaction);
+      outcome = await work(transaction);
     } catch (error) {
       // A value that cannot be stored does not by itself take back what was stored before it.
       if (!transaction.error) transaction.abort();
@@ -130,8 +218,10 @@ export async function inOneGo<Stores extends StoreNames<Schema>[], T>(
     }
     const trouble = await over;
     if (trouble) throw trouble;
-    return result;
+    return outcome;
   });
+  noteKept(true);
+  return result;
 }
 
 /** What a browser calls a refusal to store anything at all. */
@@ -164,7 +254,7 @@ export function troubleFrom(error: unknown): StorageTrouble {
   }
   if (DISK.includes(name)) {
     return new StorageTrouble(
-      'The disk of this computer took nothing more: the last change is not saved. It may be full: make room on it, then change anything again. Until then an export keeps the study.',
+      'The disk of this computer is full: the last change is not saved. Make room on it, then change anything again. Until then an export keeps the study.',
       'disk',
     );
   }

@@ -10,74 +10,80 @@ import { WAYS_OFFERED, type RecipeInput } from '../core/recipe/recipe.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { coach } from '../workers/coach.ts';
 import { engine } from '../workers/engine.ts';
-import { BOOKS_KEPT, OWN_BOOK } from './book.ts';
-import { CLASSES_KEPT } from './classes.ts';
-import { database, troubleFrom } from './database.ts';
-import { addStudies, toSaved } from './library.ts';
-import { keepPupilRecords } from './pupils.ts';
+import { KEPT_KINDS } from '../core/library/kinds.ts';
+import { OWN_BOOK } from './book.ts';
+import { attempt, inOneGo, type StoreName } from './database.ts';
+import { toSaved } from './library.ts';
+import { added, type Change } from './records.ts';
 import { currentStudio } from './studio.ts';
+import { writeIn } from './writer.ts';
 
 const LAID_OUT = 'demo-laid-out';
 
 /** Lays the demonstration studio out once; does nothing in the teacher's own studio. */
 export async function layOutDemo(): Promise<void> {
   if (currentStudio() !== 'demo') return;
-  try {
-    const db = await database();
-    if (await db.get('facts', LAID_OUT)) return;
-    await fillDemo();
-  } catch (error) {
-    throw troubleFrom(error);
-  }
+  if (await attempt((db) => db.get('facts', LAID_OUT))) return;
+  await fill(await demoRecords(), false);
 }
 
 /** Puts the demonstration studio back as it was; refuses to touch the teacher's own. */
 export async function resetDemo(): Promise<void> {
   if (currentStudio() !== 'demo') throw new Error('Only the demonstration studio can be reset.');
-  const db = await database();
-  await Promise.all(
-    (['studies', 'listed', 'pupils', 'assignments', 'attempts', 'lessons', 'recordings'] as const).map((store) =>
-      db.clear(store),
-    ),
-  );
-  await fillDemo();
+  await fill(await demoRecords(), true);
 }
 
-async function fillDemo(): Promise<void> {
+const STORES: readonly StoreName[] = [...KEPT_KINDS, 'recordings', 'listed', 'drafts', 'facts'];
+
+/** Writes all of it in one transaction: a page that is left meanwhile leaves all or nothing, and two tabs lay it out once. */
+async function fill(changes: readonly Change[], anew: boolean): Promise<void> {
+  await inOneGo(STORES, async (transaction) => {
+    const facts = transaction.objectStore('facts');
+    if (!anew && (await facts.get(LAID_OUT))) return;
+    for (const store of STORES) if (anew && store !== 'facts') await transaction.objectStore(store).clear();
+    await writeIn(transaction, changes);
+    await facts.put(true, LAID_OUT);
+  });
+}
+
+/** Everything of the demonstration, under ids that are always the same. */
+async function demoRecords(): Promise<Change[]> {
   const now = Date.now();
   const studies: SavedStudy[] = [];
   for (const [place, study] of DEMO_STUDIO.entries()) {
     // A minute apart, so that the list keeps the order of the studio.
-    studies.push(await bestOf(study.recipe, `study ${place + 1}`, now - place * 60_000, study.name));
+    studies.push(await bestOf(study.recipe, `study-${place + 1}`, now - place * 60_000, study.name));
   }
-  await addStudies([...studies, ...(await demoPassages(now - DEMO_STUDIO.length * 60_000))]);
-  await fillPupils(studies, new Date(now).toISOString());
-  const db = await database();
-  await db.put('facts', [{ id: OWN_BOOK, text: DEMO_BOOK }], BOOKS_KEPT);
-  await db.put('facts', DEMO_CLASSES, CLASSES_KEPT);
-  await db.put('facts', true, LAID_OUT);
+  const passages = await demoPassages(now - DEMO_STUDIO.length * 60_000);
+  return [
+    ...[...studies, ...passages].map((study) => added('studies', study)),
+    ...(await demoPupils(studies, new Date(now).toISOString())),
+    added('books', { id: OWN_BOOK, text: DEMO_BOOK }),
+    ...DEMO_CLASSES.map((one) => added('classes', one)),
+  ];
 }
 
 /** A study with its best way, the only one that is looked for: whoever opens it will see the others. */
 async function bestOf(recipe: RecipeInput, what: string, at: number, name: string | undefined): Promise<SavedStudy> {
   const built = await engine().build({ ...recipe, ways: 1 });
-  if (!built.ok) throw new Error(`Demonstration ${what}: ${built.refusal.message}`);
+  if (!built.ok) throw new Error(`Demonstration, ${what}: ${built.refusal.message}`);
   const saved = toSaved(built.value, 0, new Date(at).toISOString(), name);
-  return { ...saved, recipe: { ...saved.recipe, ways: WAYS_OFFERED } };
+  return { ...saved, id: `demo-${what}`, recipe: { ...saved.recipe, ways: WAYS_OFFERED } };
 }
 
 /** The passages of the demonstration, a minute apart before `from`. */
 async function demoPassages(from: number): Promise<SavedStudy[]> {
   const passages: SavedStudy[] = [];
   for (const [place, { music, ...recipe }] of DEMO_PASSAGES.entries()) {
-    passages.push(await bestOf({ ...recipe, music }, `passage ${place + 1}`, from - place * 60_000, music.title));
+    passages.push(await bestOf({ ...recipe, music }, `passage-${place + 1}`, from - place * 60_000, music.title));
   }
   return passages;
 }
 
 /** The pupils of the demonstration, with eight weeks of practice behind them; `now` is an ISO date and time. */
-async function fillPupils(studies: readonly SavedStudy[], now: string): Promise<void> {
+async function demoPupils(studies: readonly SavedStudy[], now: string): Promise<Change[]> {
   const today = now.slice(0, 10);
+  const records: Change[] = [];
   for (const [place, { pupil, minutes, restDays, examIn, set, heard }] of DEMO_PUPILS.entries()) {
     const practice = { minutes, restDays: [...restDays] };
     const exam = examIn === undefined ? undefined : dayAfter(today, examIn);
@@ -100,18 +106,21 @@ async function fillPupils(studies: readonly SavedStudy[], now: string): Promise<
       exam,
       seed: place + 1,
     });
-    await keepPupilRecords({
-      pupils: [Pupil.parse({ ...pupil, practice, exam, created: now, updated: now })],
-      assignments,
-      attempts: tries.map((one, k) => ({ ...one, id: `${pupil.id}-try-${k}`, pupil: pupil.id, seconds: 45 })),
-      lessons: heard.map((weeks) => ({
-        id: `${pupil.id}-lesson-${weeks}`,
-        pupil: pupil.id,
-        date: dayAfter(lastLesson, -7 * weeks),
-        heard: [],
-        ended: true,
-        updated: now,
-      })),
-    });
+    const lessons = heard.map((weeks) => ({
+      id: `${pupil.id}-lesson-${weeks}`,
+      pupil: pupil.id,
+      date: dayAfter(lastLesson, -7 * weeks),
+      heard: [],
+      ended: true,
+      updated: now,
+    }));
+    const log = tries.map((one, k) => ({ ...one, id: `${pupil.id}-try-${k}`, pupil: pupil.id, seconds: 45 }));
+    records.push(
+      added('pupils', Pupil.parse({ ...pupil, practice, exam, created: now, updated: now })),
+      ...assignments.map((one) => added('assignments', one)),
+      ...log.map((one) => added('attempts', one)),
+      ...lessons.map((one) => added('lessons', one)),
+    );
   }
+  return records;
 }

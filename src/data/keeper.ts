@@ -1,78 +1,88 @@
-import { changed, type Meeting, type StudyChange, type Work } from '../core/library/meeting.ts';
-import type { SavedStudy } from '../core/study/saved-study.ts';
+import type { Meeting } from '../core/library/meeting.ts';
 import { troubleFrom, type StorageTrouble } from './database.ts';
 
-/** How a study that is worked on stands with what is kept of it. */
-export type Keeping =
-  | { readonly state: 'kept'; readonly at: string }
+/** Whether a record that is worked on is saved. */
+export type Keeping<One> =
+  | { readonly state: 'kept' }
   | { readonly state: 'keeping' }
-  /** Not kept, with the reason; it is tried again. */
+  /** Not saved, with the reason; it is tried again. */
   | { readonly state: 'failed'; readonly trouble: StorageTrouble }
-  /** Not kept: another tab changed the same part. */
-  | { readonly state: 'differs'; readonly there: SavedStudy }
-  /** Not kept: deleted in another tab. */
+  /** Not saved: another tab changed the same part. */
+  | { readonly state: 'differs'; readonly there: One; readonly part: string }
+  /** Not saved: deleted in another tab. */
   | { readonly state: 'gone' }
-  /** Not kept: the record there cannot be read, and is left as it is. */
+  /** Not saved: the record there cannot be read, and is left as it is. */
   | { readonly state: 'damaged' };
 
 /** What a keeper works with; the page gives the real ones. */
-export interface KeeperTools {
-  readonly change: (base: SavedStudy, change: StudyChange, now: string) => Promise<Meeting>;
-  /** ISO date and time. */
-  readonly now: () => string;
-  /** Does something after so many milliseconds; gives what calls it off. */
+export interface KeeperTools<One extends object> {
+  /** Writes the change from `base` to `next`, joined with what others changed. */
+  readonly change: (base: One, next: One) => Promise<Meeting<One>>;
+  /** Does something after so many milliseconds; returns what calls it off. */
   readonly later: (work: () => void, wait: number) => () => void;
-  /** Told of every change of state, and of the study as it is kept. */
-  readonly tell: (keeping: Keeping, kept: SavedStudy) => void;
+  /** Told of every change of state, and of the record as it is stored. */
+  readonly tell: (keeping: Keeping<One>, kept: One) => void;
+  /** Told of a change that waits for the teacher's word, so that it outlives the page; `undefined` when it is settled. */
+  readonly draft?: (waiting: { readonly base: One; readonly part: Partial<One> } | undefined) => void;
 }
 
 /** A failed write is tried again after this long, milliseconds, until it succeeds. */
 const AGAIN_AFTER = 4_000;
 
 /**
- * Keeps one study while it is worked on: one write at a time, the latest state last. What fails is
- * tried again, with the next edit and by itself; what meets another tab's change waits for the
- * teacher's word. Nothing is called kept that is not.
+ * Saves one record while it is worked on: one write at a time, the latest state last. What fails is tried again, with
+ * the next edit and by itself; what meets another tab's change of the same part waits for the teacher's word.
  */
-export class Keeper {
-  readonly #tools: KeeperTools;
-  #kept: SavedStudy;
-  #pending: Work | undefined;
+export class Keeper<One extends object> {
+  readonly #tools: KeeperTools<One>;
+  #kept: One;
+  /** Fields that were changed here and are not stored yet. */
+  #pending: Partial<One> | undefined;
   #running = false;
   #callOff: () => void = () => undefined;
-  #keeping: Keeping;
+  #keeping: Keeping<One> = { state: 'kept' };
   #ended = false;
 
-  constructor(kept: SavedStudy, tools: KeeperTools) {
+  constructor(kept: One, tools: KeeperTools<One>) {
     this.#kept = kept;
     this.#tools = tools;
-    this.#keeping = { state: 'kept', at: kept.updated };
   }
 
-  get keeping(): Keeping {
+  get keeping(): Keeping<One> {
     return this.#keeping;
   }
 
-  /** The study as it is kept. */
-  get kept(): SavedStudy {
+  /** The record as it is stored, as far as is known here. */
+  get kept(): One {
     return this.#kept;
   }
 
-  /** True while there is something that is not kept. */
+  /** True while there is something that is not stored. */
   get waiting(): boolean {
     return this.#pending !== undefined;
   }
 
-  /** The study as it stands here, kept or not. */
-  get here(): SavedStudy {
-    return this.#pending ? changed(this.#kept, { part: 'work', work: this.#pending }) : this.#kept;
+  /** The record as it is here, stored or not. */
+  get here(): One {
+    return { ...this.#kept, ...this.#pending };
   }
 
-  /** Keeps the study as it is played now. */
-  keep(work: Work): void {
-    this.#pending = work;
+  /** Saves some fields. */
+  keep(part: Partial<One>): void {
+    this.#pending = { ...this.#pending, ...part };
     const { state } = this.#keeping;
-    if (state === 'differs' || state === 'gone' || state === 'damaged') return;
+    if (state === 'differs' || state === 'gone' || state === 'damaged') {
+      this.#draft();
+      return;
+    }
+    void this.#run();
+  }
+
+  /** Takes up a change that an earlier page left waiting. */
+  resume(base: One, part: Partial<One>): void {
+    if (this.#pending) return;
+    this.#kept = base;
+    this.#pending = part;
     void this.#run();
   }
 
@@ -81,25 +91,26 @@ export class Keeper {
     if (this.#pending) void this.#run();
   }
 
-  /** Keeps the study as it stands here in place of another tab's: the teacher has said so. */
+  /** Saves the record as it is here in place of another tab's: the teacher has said so. */
   takeMine(): void {
     if (this.#keeping.state !== 'differs') return;
     this.#kept = this.#keeping.there;
     void this.#run();
   }
 
-  /** Lets go of what is not kept here: it was kept as a copy, or another's is taken. */
-  letGo(kept: SavedStudy = this.#kept): void {
+  /** Drops what is not stored here: it was saved as a copy, or another's is taken. */
+  letGo(kept: One = this.#kept): void {
     this.#pending = undefined;
     this.#kept = kept;
-    this.#say({ state: 'kept', at: kept.updated });
+    this.#tools.draft?.(undefined);
+    this.#say({ state: 'kept' });
   }
 
-  /** Takes over what others changed, while nothing here waits to be kept. */
-  follow(study: SavedStudy): void {
+  /** Takes over what others changed, while nothing here waits to be stored. */
+  follow(record: One): void {
     if (this.#pending || this.#running) return;
-    this.#kept = study;
-    this.#say({ state: 'kept', at: study.updated });
+    this.#kept = record;
+    this.#say({ state: 'kept' });
   }
 
   /** The page is left: nothing is tried again by itself. */
@@ -114,17 +125,21 @@ export class Keeper {
     this.#running = true;
     try {
       while (this.#pending) {
-        const work = this.#pending;
+        const part = this.#pending;
         this.#say({ state: 'keeping' });
-        const met = await this.#tools.change(this.#kept, { part: 'work', work }, this.#tools.now());
+        const met = await this.#tools.change(this.#kept, { ...this.#kept, ...part });
         if (met.kind !== 'kept') {
-          this.#say(met.kind === 'differs' ? { state: 'differs', there: met.there } : { state: met.kind });
+          this.#say(
+            met.kind === 'differs' ? { state: 'differs', there: met.there, part: met.part } : { state: met.kind },
+          );
+          this.#draft();
           return;
         }
-        this.#kept = met.study;
-        if (this.#pending === work) this.#pending = undefined;
+        this.#kept = met.record;
+        if (this.#pending === part) this.#pending = undefined;
       }
-      this.#say({ state: 'kept', at: this.#kept.updated });
+      this.#tools.draft?.(undefined);
+      this.#say({ state: 'kept' });
     } catch (error) {
       this.#say({ state: 'failed', trouble: troubleFrom(error) });
       if (!this.#ended) this.#callOff = this.#tools.later(() => void this.#run(), AGAIN_AFTER);
@@ -133,7 +148,11 @@ export class Keeper {
     }
   }
 
-  #say(keeping: Keeping): void {
+  #draft(): void {
+    if (this.#pending) this.#tools.draft?.({ base: this.#kept, part: this.#pending });
+  }
+
+  #say(keeping: Keeping<One>): void {
     this.#keeping = keeping;
     this.#tools.tell(keeping, this.#kept);
   }

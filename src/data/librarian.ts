@@ -1,7 +1,8 @@
-import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
 import { supervised } from '../workers/supervised.ts';
 import type { OnProgress } from '../core/base/progress.ts';
 import type { Librarian } from './librarian.worker.ts';
+import { tellChanged } from './records.ts';
+import { noteKept } from './storage-state.ts';
 import { currentStudio } from './studio.ts';
 
 const librarian = supervised<Librarian>(
@@ -28,16 +29,22 @@ export function wasStopped(error: Error): boolean {
   return error.name === 'Stopped';
 }
 
-/** Adds a backup file to the library and says what came of it; refuses a bad file whole, with its reason. */
-export function useImportLibrary(): UseMutationResult<
-  string,
-  Error,
-  { readonly file: Blob; readonly onProgress: OnProgress }
-> {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ file, onProgress }) => librarian.importLibrary(currentStudio(), file, onProgress),
-    // Whatever is on screen may have come from the library.
-    onSuccess: () => client.invalidateQueries(),
-  });
+/** What came of an import, in words; `undo` takes it back and returns how many records are left, changed since. */
+export interface ImportedHere {
+  readonly words: string;
+  readonly undo: () => Promise<number>;
+}
+
+/** Adds a backup file to the library; refuses a bad file whole: throws its reason. */
+export async function importLibrary(file: Blob, onProgress: OnProgress): Promise<ImportedHere> {
+  const studio = currentStudio();
+  const { words, places } = await librarian.importLibrary(studio, file, onProgress);
+  noteKept(true);
+  tellChanged(places);
+  const undo = async (): Promise<number> => {
+    const back = await librarian.undoImport(studio);
+    tellChanged(back.places);
+    return back.left;
+  };
+  return { words, undo };
 }

@@ -1,31 +1,18 @@
-import {
-  useMutation,
-  useQuery,
-  useQueryClient,
-  type QueryClient,
-  type UseMutationResult,
-  type UseQueryResult,
-} from '@tanstack/react-query';
+import { useQuery, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
-import type { Meeting, StudyChange } from '../core/library/meeting.ts';
 import type { ListedStudy } from '../core/study/listed-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import {
-  addStudies,
-  changeStudy,
-  deleteDamaged,
-  deleteStudy,
   readDamaged,
   readLibrary,
   readList,
   readNewest,
   readStudy,
-  restoreStudy,
   type DamagedRecord,
   type Found,
   type StudyList,
 } from './library.ts';
-import { hearOthers } from './other-tabs.ts';
+import { onChanged, type Place } from './records.ts';
 import { finishEdits } from './unfinished.ts';
 
 const LIST = ['studies'] as const;
@@ -92,80 +79,30 @@ export function useDamaged(keys: readonly string[]): UseQueryResult<readonly Dam
   return useQuery({ queryKey: [...DAMAGED, keys], queryFn: () => readDamaged(keys), enabled: keys.length > 0 });
 }
 
-/** Of more changed studies than this each is not looked up by itself. */
-const MANY = 100;
-
-/** Whatever is on screen of studies is asked for again. */
-export function studiesChanged(client: QueryClient, changed?: readonly string[]): void {
-  const ids = changed && changed.length <= MANY ? changed : undefined;
-  // Other tabs and imports tell of pupils in the same breath.
-  if (!changed || changed.includes('pupils')) void client.invalidateQueries({ queryKey: ['pupils'] });
-  if (!changed || changed.includes('classes')) void client.invalidateQueries({ queryKey: ['classes'] });
-  void client.invalidateQueries({ queryKey: LIST });
-  void client.invalidateQueries({ queryKey: WHOLE });
-  if (!ids) void client.invalidateQueries({ queryKey: ONE });
-  for (const id of ids ?? []) void client.invalidateQueries({ queryKey: [...ONE, id] });
+/** Whatever is on screen of records that have changed is asked for again; of all kinds where left out. */
+export function recordsChanged(client: QueryClient, places: readonly Place[]): void {
+  const kinds = new Set(places.map(({ kind }) => kind));
+  const again = (queryKey: readonly unknown[]): void => void client.invalidateQueries({ queryKey });
+  for (const kind of kinds) if (kind !== 'studies') again([kind]);
+  if (kinds.has('assignments') || kinds.has('attempts') || kinds.has('lessons')) again(['pupils']);
+  if (!kinds.has('studies')) return;
+  for (const key of [LIST, WHOLE, NEWEST, DAMAGED]) again(key);
+  const ids = places.flatMap(({ kind, key }) => (kind === 'studies' ? [key] : []));
+  if (ids.includes('')) again(ONE);
+  else for (const id of ids) again([...ONE, id]);
 }
 
-/** Follows what other tabs change. */
-export function useOtherTabs(): void {
+/** Follows what is changed here and in other tabs. */
+export function useRecordChanges(): void {
   const client = useQueryClient();
-  useEffect(() => hearOthers((ids) => studiesChanged(client, ids)), [client]);
+  useEffect(() => onChanged((places) => recordsChanged(client, places)), [client]);
 }
 
-/** Takes over a study as it was kept just now, for whoever shows it. */
+/** Takes over a study as it was stored just now, for whoever shows it. */
 export function useTakenOver(): (study: SavedStudy) => void {
   const client = useQueryClient();
   return (study) => {
     const found: Found = { kind: 'study', study };
     client.setQueryData([...ONE, study.id], found);
-    void client.invalidateQueries({ queryKey: LIST });
-    void client.invalidateQueries({ queryKey: WHOLE });
   };
-}
-
-/** Keeps new studies: all of them or none. */
-export function useKeepStudies(): UseMutationResult<void, Error, readonly SavedStudy[]> {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: addStudies,
-    onSuccess: (_, studies) =>
-      studiesChanged(
-        client,
-        studies.map(({ id }) => id),
-      ),
-  });
-}
-
-/** Changes a part of a study that was read as it stood in `base`. */
-export function useChangeStudy(): UseMutationResult<
-  Meeting,
-  Error,
-  { readonly base: SavedStudy; readonly change: StudyChange }
-> {
-  const takeOver = useTakenOver();
-  return useMutation({
-    mutationFn: ({ base, change }) => changeStudy(base, change, new Date().toISOString()),
-    onSuccess: (meeting) => {
-      if (meeting.kind === 'kept') takeOver(meeting.study);
-    },
-  });
-}
-
-/** Takes a study out of the library; gives it as it stood. */
-export function useDeleteStudy(): UseMutationResult<SavedStudy | undefined, Error, string> {
-  const client = useQueryClient();
-  return useMutation({ mutationFn: deleteStudy, onSuccess: (_, id) => studiesChanged(client, [id]) });
-}
-
-/** Brings a deleted study back as it stood. */
-export function useRestoreStudy(): UseMutationResult<void, Error, SavedStudy> {
-  const client = useQueryClient();
-  return useMutation({ mutationFn: restoreStudy, onSuccess: (_, { id }) => studiesChanged(client, [id]) });
-}
-
-/** Deletes a record that cannot be read. */
-export function useDeleteDamaged(): UseMutationResult<void, Error, string> {
-  const client = useQueryClient();
-  return useMutation({ mutationFn: deleteDamaged, onSuccess: (_, key) => studiesChanged(client, [key]) });
 }

@@ -2,12 +2,10 @@ import { unheard, type OnProgress } from '../core/base/progress.ts';
 import { inTime } from '../core/base/moments.ts';
 import { highestPosition } from '../core/fingering/reading/fingering-text.ts';
 import { readOutside } from '../core/base/reading.ts';
-import { meet, type Meeting, type StudyChange } from '../core/library/meeting.ts';
 import type { BuiltStudy } from '../core/study/build.ts';
-import { listed, ListedStudy } from '../core/study/listed-study.ts';
+import { ListedStudy } from '../core/study/listed-study.ts';
 import { ENGINE_VERSION, SavedStudy } from '../core/study/saved-study.ts';
-import { attempt, inOneGo } from './database.ts';
-import { tellOthers } from './other-tabs.ts';
+import { attempt } from './database.ts';
 
 /** A record that cannot be read, as it stands, and why. */
 export interface DamagedRecord {
@@ -118,72 +116,7 @@ export async function readDamaged(keys: readonly string[]): Promise<readonly Dam
   return found.flatMap((one) => (one.kind === 'damaged' ? [one.damaged] : []));
 }
 
-/** Keeps new studies: all of them or none. Nothing that is there is written over. */
-export async function addStudies(studies: readonly SavedStudy[]): Promise<void> {
-  const whole = studies.map((study) => SavedStudy.parse(study));
-  await inOneGo(['studies', 'listed'], (transaction) =>
-    Promise.all(
-      whole.flatMap((study) => [
-        transaction.objectStore('studies').add(study, study.id),
-        transaction.objectStore('listed').put(listed(study), study.id),
-      ]),
-    ),
-  );
-  tellOthers(studies.map(({ id }) => id));
-}
-
-/**
- * Makes a change of a study that was read as it stood in `base`: reads, compares and writes in one
- * transaction. What others changed of another part is joined; of the same part, nothing is written
- * and the meeting says so. `now` is an ISO date and time.
- */
-export async function changeStudy(base: SavedStudy, change: StudyChange, now: string): Promise<Meeting> {
-  const meeting = await inOneGo(['studies', 'listed'], async (transaction) => {
-    const studies = transaction.objectStore('studies');
-    const met = meet(await studies.get(base.id), base, change, now);
-    if (met.kind === 'kept') {
-      await studies.put(SavedStudy.parse(met.study), base.id);
-      await transaction.objectStore('listed').put(listed(met.study), base.id);
-    }
-    return met;
-  });
-  if (meeting.kind === 'kept') tellOthers([base.id]);
-  return meeting;
-}
-
-/** Deletes a study and gives it back as it stood, so that it can be restored; nothing where it was gone already. */
-export async function deleteStudy(id: string): Promise<SavedStudy | undefined> {
-  const record = await inOneGo(['studies', 'listed'], async (transaction) => {
-    const there: unknown = await transaction.objectStore('studies').get(id);
-    await transaction.objectStore('studies').delete(id);
-    await transaction.objectStore('listed').delete(id);
-    return there;
-  });
-  tellOthers([id]);
-  return SavedStudy.safeParse(record).data;
-}
-
-/** Brings a deleted study back as it stood; one that is there again already is left alone. */
-export async function restoreStudy(study: SavedStudy): Promise<void> {
-  await inOneGo(['studies', 'listed'], async (transaction) => {
-    const studies = transaction.objectStore('studies');
-    if ((await studies.getKey(study.id)) !== undefined) return;
-    await studies.add(study, study.id);
-    await transaction.objectStore('listed').put(listed(study), study.id);
-  });
-  tellOthers([study.id]);
-}
-
-/** Deletes a record that cannot be read. A study that can is left alone. */
-export async function deleteDamaged(key: string): Promise<void> {
-  await inOneGo(['studies'], async (transaction) => {
-    const studies = transaction.objectStore('studies');
-    if (!SavedStudy.safeParse(await studies.get(key)).success) await studies.delete(key);
-  });
-  tellOthers([key]);
-}
-
-/** A new id for a study. */
+/** A new id for a record. */
 export function newId(): string {
   return crypto.randomUUID();
 }

@@ -1,8 +1,6 @@
 import { inTime } from '../core/base/moments.ts';
 import { z } from 'zod';
-import { attempt, inOneGo } from './database.ts';
-import { tellOthers } from './other-tabs.ts';
-import { PUPILS_CHANGED } from './pupils-changed.ts';
+import { attempt } from './database.ts';
 
 /** A performance kept as sound with a pupil's study, because somebody asked for it. */
 export const Recording = z.strictObject({
@@ -21,23 +19,10 @@ export const Recording = z.strictObject({
 
 export type Recording = z.infer<typeof Recording>;
 
-/** Keeps a recording. Throws `StorageTrouble` where there is no room. */
-export async function keepRecording(recording: Recording): Promise<void> {
-  const whole = Recording.parse(recording);
-  await inOneGo(['recordings'], (transaction) => transaction.objectStore('recordings').put(whole, whole.id));
-  tellOthers([PUPILS_CHANGED]);
-}
-
 /** A pupil's recordings, the newest first; the sound itself is read when it is played. */
 export async function readRecordings(pupil: string): Promise<readonly Recording[]> {
   const records = await attempt((db) => db.getAllFromIndex('recordings', 'pupil', pupil));
   return records
     .flatMap((one) => Recording.safeParse(one).data ?? [])
     .toSorted((a, b) => inTime(b.date, a.date) || inTime(b.id, a.id));
-}
-
-/** Deletes a recording. */
-export async function deleteRecording(id: string): Promise<void> {
-  await inOneGo(['recordings'], (transaction) => transaction.objectStore('recordings').delete(id));
-  tellOthers([PUPILS_CHANGED]);
 }

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import type { RecipeInput } from '../core/recipe/recipe.ts';
 import { SavedStudy } from '../core/study/saved-study.ts';
 import { engine } from '../workers/engine.ts';
-import { addStudies, changeStudy, copyOf, toSaved } from './library.ts';
+import { copyOf, toSaved } from './library.ts';
+import { added, changeRecord, write } from './records.ts';
 import { currentStudio } from './studio.ts';
 import { titleOf } from '../core/recipe/title.ts';
 
@@ -60,9 +61,9 @@ async function finishAll(): Promise<void> {
     const now = new Date().toISOString();
     if (built.ok) {
       const { recipe, fingering, engine: version, highestPosition } = toSaved(built.value, way, now);
-      const work = { recipe, fingering, engine: version, highestPosition };
-      const met = await changeStudy(base, { part: 'work', work }, now);
-      if (met.kind !== 'kept') await addStudies([copyOf({ ...base, ...work }, titleOf(recipe), now)]);
+      const edited = { ...base, recipe, fingering, engine: version, highestPosition, updated: now };
+      const met = await changeRecord('studies', base, edited);
+      if (met.kind !== 'kept') await write([added('studies', copyOf(edited, titleOf(recipe), now))]);
     }
     localStorage.removeItem(key);
   }

@@ -29,6 +29,9 @@ export interface Made {
 /** Set when the studies being made are no longer wanted. */
 let makingStopped = false;
 const fits = new Map<string, Fitted>();
+/** What the lines of the book came to, and how often a book was checked. */
+const lines: NonNullable<Parameters<typeof readBook>[2]> = new Map();
+let checks = 0;
 
 /** Runs work to its end, telling its progress and letting other questions in between; none when stopped. */
 async function run<T>(
@@ -103,7 +106,18 @@ const grader = {
 
   /** Reads a page of a teacher's own fingerings, each line checked. */
   async readBook(text: string, onProgress?: OnProgress): Promise<BookLine[]> {
-    return (await run(readBook(text, memory), onProgress)) ?? [];
+    return (await run(readBook(text, memory, lines), onProgress)) ?? [];
+  },
+
+  /** The same for a book that is being typed: a newer text, or `stopChecking`, ends it; then it returns `undefined`. */
+  async checkBook(text: string, onProgress?: OnProgress): Promise<BookLine[] | undefined> {
+    const round = (checks += 1);
+    return run(readBook(text, memory, lines), onProgress, () => round !== checks);
+  },
+
+  /** Ends a check of a book. */
+  stopChecking(): void {
+    checks += 1;
   },
 
   /** Reads a syllabus as it is printed. */

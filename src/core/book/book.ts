@@ -3,10 +3,13 @@ import { passageOf } from '../passage/from-ask.ts';
 import { readRecipe, type Recipe, type RecipeInput } from '../recipe/recipe.ts';
 import { pitchClass } from '../theory/pitch.ts';
 
+/** The longest book, letters. */
+export const LONGEST_BOOK = 400_000;
+
 /** A teacher's own fingerings, a line each, as they were written. */
 export const Book = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{2,64}$/, { error: 'A book is known by small letters, digits and dashes.' }),
-  text: z.string({ error: 'A book is a text.' }).max(400_000, { error: 'A book has at most 400,000 letters.' }),
+  text: z.string({ error: 'A book is a text.' }).max(LONGEST_BOOK, { error: 'A book has at most 400,000 letters.' }),
 });
 
 export type Book = z.infer<typeof Book>;

@@ -18,12 +18,23 @@ export interface BookLine {
   readonly reason?: string;
 }
 
+type Read = Pick<BookLine, 'entry' | 'compared' | 'reason'>;
+
+/** So many lines are remembered. */
+const MOST_KNOWN = 20_000;
+
 /**
  * Reads a page of fingerings, `A major, three octaves: G 123 D 0123 …`, one a line, each checked
  * note by note. An instrument named in a line, or on a line of its own, holds from there on; without
  * one the instrument is the only one that can play the line.
+ *
+ * @param known what lines read before came to; a book that is typed in changes one line at a time.
  */
-export function* readBook(text: string, memory: EngineMemory): Generator<number, BookLine[]> {
+export function* readBook(
+  text: string,
+  memory: EngineMemory,
+  known: Map<string, Read> = new Map(),
+): Generator<number, BookLine[]> {
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n?|\n/);
   const read: BookLine[] = [];
   let here: InstrumentId | undefined;
@@ -35,14 +46,20 @@ export function* readBook(text: string, memory: EngineMemory): Generator<number,
     const named = instrumentCalled(line);
     if (named) here = named.instrument;
     if (named && named.rest === '') continue;
-    read.push({ ...place, ...lineOf(named?.rest ?? line, here, memory) });
+    const rest = named?.rest ?? line;
+    const key = `${here ?? ''} ${rest}`;
+    const found = known.get(key) ?? lineOf(rest, here, memory);
+    if (known.size < MOST_KNOWN) known.set(key, found);
+    read.push({ ...place, ...found });
   }
   return read;
 }
 
-type Read = Pick<BookLine, 'entry' | 'compared' | 'reason'>;
+/** The longest line that is read, letters. */
+const LONGEST_LINE = 2_000;
 
 function lineOf(line: string, named: InstrumentId | undefined, memory: EngineMemory): Read {
+  if (line.length > LONGEST_LINE) return { reason: `A line has at most ${LONGEST_LINE} letters; this has ${line.length}.` };
   const colon = line.lastIndexOf(':');
   if (colon < 0)
     return { reason: 'Write what it is, a colon, then strings and fingers: “G major, two octaves: G 0123 D 0123 …”.' };

@@ -142,7 +142,7 @@ describe('a backup read into a library', () => {
   it('adds nothing to the one it came from', () => {
     const merge = mergeBackup(KEPT, KEPT, counter());
     expect(merge.fresh).toEqual(NOTHING);
-    expect(mergeWords(merge)).toBe('Nothing added, 12 already here.');
+    expect(mergeWords(merge)).toBe('Nothing added; 12 already here.');
   });
 
   it('stands beside what has changed since, and does so once', () => {
@@ -152,7 +152,7 @@ describe('a backup read into a library', () => {
     };
     const first = mergeBackup(changed, KEPT, counter());
     expect(first.fresh.studies).toEqual([{ ...KEPT.studies[0], id: 'fresh-1' }]);
-    expect(mergeWords(first)).toBe('1 study added, 11 already here; 1 stands beside your own, changed state.');
+    expect(mergeWords(first)).toBe('1 study added; 11 already here; 1 added beside your own, which differs.');
     const after: Kept = { ...changed, studies: [...changed.studies, ...first.fresh.studies] };
     expect(mergeBackup(after, KEPT, counter()).fresh).toEqual(NOTHING);
   });
@@ -172,6 +172,21 @@ describe('a backup read into a library', () => {
     const torn = { ...NOTHING, unreadable: [{ kind: 'studies', key: 'study-2', record: 'torn too' }] };
     expect(mergeBackup(KEPT, torn, counter()).fresh.unreadable).toEqual([]);
     expect(mergeBackup(NOTHING, torn, counter()).fresh.unreadable).toEqual(torn.unreadable);
+  });
+
+  it('leaves out what belongs to a pupil who is nowhere, and takes what can be read after all', () => {
+    const { fresh, ownerless } = mergeBackup(NOTHING, { ...KEPT, pupils: [] }, counter());
+    expect([fresh.assignments, fresh.attempts, fresh.lessons, ownerless]).toEqual([[], [], [], 3]);
+    expect(mergeWords({ fresh, known: 0, beside: 0, ownerless })).toContain(
+      '3 left out: their pupil is not in the file',
+    );
+    expect(mergeBackup({ ...NOTHING, pupils: KEPT.pupils }, { ...KEPT, pupils: [] }, counter()).ownerless).toBe(0);
+    const text = writeBackup(
+      { ...NOTHING, unreadable: [{ kind: 'studies', key: 'study-1', record: KEPT.studies[0] }] },
+      NOW,
+    );
+    const read = readBackup(text);
+    expect(read.ok && [read.value.studies, read.value.unreadable]).toEqual([[KEPT.studies[0]], []]);
   });
 
   it('keeps what is here and brings all of the file, whatever the two hold', () => {

@@ -1,35 +1,10 @@
 import { z } from 'zod';
 import { atPlace, refused, type Outcome } from '../base/outcome.ts';
 import { parseJson, readOutside } from '../base/reading.ts';
-import { Book } from '../book/book.ts';
-import { ClassRecord } from '../classroom/class-record.ts';
-import { MockCall } from '../grading/mock-call.ts';
-import { Syllabus } from '../grading/syllabus.ts';
-import { Ladder } from '../practice/ladder.ts';
-import { Assignment, Lesson, LoggedAttempt, Pupil } from '../practice/pupil.ts';
-import { School } from '../schools/school.ts';
-import { SavedStudy } from '../study/saved-study.ts';
+import { KEPT_KINDS, KINDS, type Entry, type Kind } from './kinds.ts';
 
 const FORMAT = 'step-ladder-library';
 const VERSION = 1;
-
-/** What a library holds: studies, the teacher's own schools, syllabuses, fingerings and mock examinations, and the pupils. */
-const KINDS = {
-  studies: { entry: SavedStudy, most: 100_000, words: ['study', 'studies'] },
-  schools: { entry: School, most: 1000, words: ['school', 'schools'] },
-  syllabuses: { entry: Syllabus, most: 1000, words: ['syllabus', 'syllabuses'] },
-  books: { entry: Book, most: 100, words: ['book', 'books'] },
-  examinations: { entry: MockCall, most: 100_000, words: ['mock examination', 'mock examinations'] },
-  pupils: { entry: Pupil, most: 10_000, words: ['pupil', 'pupils'] },
-  assignments: { entry: Assignment, most: 200_000, words: ['study set', 'studies set'] },
-  attempts: { entry: LoggedAttempt, most: 2_000_000, words: ['try', 'tries'] },
-  lessons: { entry: Lesson, most: 200_000, words: ['lesson', 'lessons'] },
-  ladders: { entry: Ladder, most: 1000, words: ['ladder', 'ladders'] },
-  classes: { entry: ClassRecord, most: 1000, words: ['class', 'classes'] },
-} as const satisfies Record<string, { entry: z.ZodType; most: number; words: readonly [one: string, more: string] }>;
-
-type Kind = keyof typeof KINDS;
-type Entry<K extends Kind> = z.output<(typeof KINDS)[K]['entry']>;
 
 /** A record that cannot be read, as it stands under its key, and where it was kept. */
 const Unreadable = z.object({ kind: z.string().max(40), key: z.string().max(200), record: z.unknown() });
@@ -55,16 +30,9 @@ const Head = z.object({
   lessons: z.array(z.unknown()).max(KINDS.lessons.most).default([]),
   ladders: z.array(z.unknown()).max(KINDS.ladders.most).default([]),
   classes: z.array(z.unknown()).max(KINDS.classes.most).default([]),
+  settings: z.array(z.unknown()).max(KINDS.settings.most).default([]),
   unreadable: z.array(Unreadable).max(100_000).default([]),
 });
-
-/** The kinds of things a library holds, in the order they are told. */
-export const KEPT_KINDS = Object.keys(KINDS) as readonly Kind[];
-
-/** What one and what several of a kind are called. */
-export function kindWords(kind: Kind): readonly [one: string, more: string] {
-  return KINDS[kind].words;
-}
 
 /** A library with nothing in it. */
 export const NOTHING_KEPT: Kept = {
@@ -79,6 +47,7 @@ export const NOTHING_KEPT: Kept = {
   lessons: [],
   ladders: [],
   classes: [],
+  settings: [],
   unreadable: [],
 };
 
@@ -136,5 +105,13 @@ export function* readingBackup(text: string): Generator<number, Outcome<Kept>> {
       kept[kind].push(read.value);
     }
   }
-  return { ok: true, value: { ...(kept as unknown as Omit<Kept, 'unreadable'>), unreadable: head.value.unreadable } };
+  const unreadable: Unreadable[] = [];
+  for (const one of head.value.unreadable) {
+    const kind = KEPT_KINDS.find((known) => known === one.kind);
+    const read = kind && KINDS[kind].entry.safeParse(one.record);
+    // What this version can read after all is a record like any other.
+    if (kind && read?.success) kept[kind].push(read.data);
+    else if (kind) unreadable.push(one);
+  }
+  return { ok: true, value: { ...(kept as unknown as Omit<Kept, 'unreadable'>), unreadable } };
 }

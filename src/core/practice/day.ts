@@ -1,7 +1,9 @@
 import { z } from 'zod';
 
 /** A day of the calendar, `2026-03-09`. Practice knows no hours: no clock is read. */
-export const Day = z.iso.date({ error: 'A day is written as 2026-03-09.' });
+export const Day = z.iso
+  .date({ error: 'A day is written as 2026-03-09.' })
+  .refine((day) => day >= '1900' && day < '2200', { error: 'A day lies between the years 1900 and 2199.' });
 
 export type Day = z.infer<typeof Day>;
 

@@ -3,6 +3,7 @@ import { atPlace, refused, type Outcome } from '../base/outcome.ts';
 import { parseJson, readOutside } from '../base/reading.ts';
 import { SavedStudy } from '../study/saved-study.ts';
 import { Id } from './attempt.ts';
+import { dayAfter, type Day } from './day.ts';
 import { Ladder } from './ladder.ts';
 import { Assignment, LoggedAttempt, Pupil, type PupilWhole } from './pupil.ts';
 
@@ -16,6 +17,8 @@ export const Homework = z.object({
   format: z.literal('step-ladder-homework'),
   version: z.literal(VERSION),
   made: z.iso.datetime(),
+  /** The library it was made in. */
+  from: z.string().max(64).optional(),
   pupil: Pupil,
   studies: z.array(SavedStudy).max(2000),
   assignments: z.array(Assignment).max(2000),
@@ -42,6 +45,7 @@ export function homeworkOf(
   studies: readonly SavedStudy[],
   ladders: readonly Ladder[],
   made: string,
+  from?: string,
 ): Homework {
   const set = assignments.filter(({ put }) => put === undefined);
   const ids = new Set(set.map(({ study }) => study));
@@ -49,6 +53,7 @@ export function homeworkOf(
     format: 'step-ladder-homework',
     version: VERSION,
     made,
+    ...(from !== undefined && { from }),
     pupil: { ...pupil, notes: '' },
     studies: studies.filter(({ id }) => ids.has(id)),
     assignments: set,
@@ -86,27 +91,110 @@ export function readPupilFile(text: string): Outcome<Homework | PracticeLog> {
   return read.ok ? read : atPlace(read, 'Nothing was read in.');
 }
 
-/** What a log adds to what is here: tries that are new, each once however often it is read; never over the teacher's own. */
-export interface LogMerge {
-  readonly fresh: readonly LoggedAttempt[];
-  readonly known: number;
-  /** Tries at studies that were not set here. */
-  readonly strange: number;
+/** What is known of the library a file is opened in. */
+export interface Here {
+  /** What the library is known by. */
+  readonly library: string | undefined;
+  /** All of the file's pupil; `undefined` where they are not here. */
+  readonly whole: PupilWhole | undefined;
+  /** Whose a set study or a try of this id is; `undefined` where it is not here. */
+  readonly ownerOf: (kind: 'assignments' | 'attempts', id: string) => string | undefined;
+  /** ISO day. */
+  readonly today: Day;
 }
 
-/** Reads a log into what is here. */
-export function mergeLog(here: PupilWhole, log: PracticeLog): LogMerge {
-  const seen = new Set(here.attempts.map(({ id }) => id));
-  const studies = new Set(here.assignments.map(({ study }) => study));
+/** Tries of a file, sorted by what becomes of them. */
+export interface TriesMerge {
+  readonly fresh: readonly LoggedAttempt[];
+  /** Here already. */
+  readonly known: number;
+  /** Left out: at studies that are not set, or of another pupil. */
+  readonly strange: number;
+  /** Left out: dated after tomorrow. */
+  readonly future: number;
+}
+
+/** Sorts the tries of a file: new ones once, however often it is read; never over another's. */
+function mergeTries(
+  attempts: readonly LoggedAttempt[],
+  pupil: string,
+  set: ReadonlySet<string>,
+  here: Here,
+): TriesMerge {
+  const seen = new Set<string>();
   const fresh: LoggedAttempt[] = [];
-  let [known, strange] = [0, 0];
-  for (const { heard: _, ...attempt } of log.attempts) {
-    if (attempt.pupil !== here.pupil.id || !studies.has(attempt.study)) strange += 1;
-    else if (seen.has(attempt.id)) known += 1;
+  const count = { known: 0, strange: 0, future: 0 };
+  // A clock may be ahead, and midnight comes earlier elsewhere.
+  const last = dayAfter(here.today, 1);
+  for (const attempt of attempts) {
+    const owner = here.ownerOf('attempts', attempt.id);
+    if (attempt.pupil !== pupil || !set.has(attempt.study) || (owner !== undefined && owner !== pupil))
+      count.strange += 1;
+    else if (owner !== undefined || seen.has(attempt.id)) count.known += 1;
+    else if (attempt.date > last) count.future += 1;
     else {
       seen.add(attempt.id);
       fresh.push(attempt);
     }
   }
-  return { fresh, known, strange };
+  return { fresh, ...count };
+}
+
+/** Reads a log into the pupil it is of; what the teacher heard is the teacher's alone. */
+export function mergeLog(log: PracticeLog, whole: PupilWhole, here: Here): TriesMerge {
+  const own = log.attempts.map(({ heard: _, ...attempt }) => attempt);
+  return mergeTries(own, whole.pupil.id, new Set(whole.assignments.map(({ study }) => study)), here);
+}
+
+/** A record as it is here and as it becomes. */
+interface Becomes<One> {
+  readonly base: One;
+  readonly next: One;
+}
+
+/** What opening a homework comes to. */
+export interface HomeworkMerge {
+  /** Made in this very library: there is nothing to open. */
+  readonly own: boolean;
+  readonly newPupil: Pupil | undefined;
+  readonly pupil: Becomes<Pupil> | undefined;
+  readonly set: readonly Assignment[];
+  readonly changed: readonly Becomes<Assignment>[];
+  /** Set here and no longer in the file: kept in the history. */
+  readonly ended: readonly Becomes<Assignment>[];
+  readonly tries: TriesMerge;
+  /** Set studies that are another pupil's here: left out. */
+  readonly foreign: number;
+}
+
+/**
+ * What a homework changes in a library. What is here and newer than the file stays, as do the notes, the log and whatever
+ * is another pupil's.
+ */
+export function mergeHomework(file: Homework, here: Here): HomeworkMerge {
+  const { whole } = here;
+  const own = file.from !== undefined && file.from === here.library;
+  const mine = new Map(whole?.assignments.map((one) => [one.id, one]));
+  const ownerOf = (id: string): string => here.ownerOf('assignments', id) ?? file.pupil.id;
+  const theirs = file.assignments.filter(({ id, pupil }) => pupil === file.pupil.id && ownerOf(id) === file.pupil.id);
+  const given = new Set(theirs.map(({ id }) => id));
+  const newer = whole && file.pupil.updated > whole.pupil.updated;
+  const next = newer && { ...file.pupil, notes: whole.pupil.notes, created: whole.pupil.created };
+  return {
+    own,
+    newPupil: whole ? undefined : file.pupil,
+    pupil: next && whole ? { base: whole.pupil, next } : undefined,
+    set: theirs.filter(({ id }) => !mine.has(id)),
+    changed: theirs.flatMap((one) => {
+      const base = mine.get(one.id);
+      return base && one.updated > base.updated ? [{ base, next: one }] : [];
+    }),
+    ended: (whole?.assignments ?? []).flatMap((base) =>
+      given.has(base.id) || base.put !== undefined || base.updated > file.made
+        ? []
+        : [{ base, next: { ...base, put: file.made.slice(0, 10), updated: file.made } }],
+    ),
+    tries: mergeTries(file.attempts, file.pupil.id, new Set(theirs.map(({ study }) => study)), here),
+    foreign: file.assignments.length - theirs.length,
+  };
 }

@@ -1,15 +1,21 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
+import { LONGEST_BOOK, type Book } from '../../core/book/book.ts';
 import type { BookLine } from '../../core/book/read-book.ts';
 import { titleOf } from '../../core/recipe/title.ts';
 import { readRecipe } from '../../core/recipe/recipe.ts';
-import { useBookText, useKeepBook } from '../../data/book.ts';
+import { OWN_BOOK, useBooks } from '../../data/book.ts';
+import { changed, removed } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
+import { useKept } from '../../data/use-kept.ts';
 import { Button } from '../../ui/button.tsx';
 import { download } from '../../ui/download.ts';
 import { FileButton } from '../../ui/file-button.tsx';
+import { LongList } from '../../ui/long-list.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
+import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { grader } from '../../workers/grader.ts';
 
 const EXAMPLE = `Violin
@@ -19,100 +25,149 @@ D melodic minor, one octave, starting on D: D 0123 A 0123 2 1 0 D 3 2 1 0
 Cello
 F major, two octaves: C 124 G 124 D 124–124 A 134`;
 
-/** A teacher's own fingerings: pasted or imported a line each, checked, kept, and put first wherever they apply. */
+const NO_BOOK: Book = { id: OWN_BOOK, text: '' };
+
+/** A teacher's own fingerings: typed, pasted or imported a line each, saved as typed, checked, and put first wherever they apply. */
 export function BookScreen() {
-  const kept = useBookText();
-  const [text, setText] = useState<string>();
-  const [share, setShare] = useState(0);
-  const keep = useKeepBook();
-  const now = text ?? kept ?? '';
-  const { data, error, isFetching } = useQuery({
-    queryKey: ['book read', now],
-    queryFn: () => grader().readBook(now, setShare),
-    enabled: now.trim() !== '',
-    gcTime: 10_000,
-  });
-  const unsaved = text !== undefined && text !== kept;
-  useEffect(() => {
-    if (!unsaved) return undefined;
-    const warn = (event: BeforeUnloadEvent): void => event.preventDefault();
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [unsaved]);
-  const save = (): void => {
-    keep
-      .mutateAsync(now)
-      .then(() => {
-        setText(undefined);
-        toast.success('Kept. These fingerings come first wherever they apply.');
-      })
-      .catch((trouble: unknown) => toast.error(trouble instanceof Error ? trouble.message : String(trouble)));
+  const books = useBooks();
+  if (books.error) return <StorageNotice title="Your book cannot be opened" trouble={books.error} wholePage />;
+  if (!books.data) return <p role="status">Opening your book …</p>;
+  const own = books.data.find(({ id }) => id === OWN_BOOK) ?? NO_BOOK;
+  return <Lines own={own} others={books.data.filter(({ id }) => id !== OWN_BOOK)} />;
+}
+
+function joined(parts: readonly string[]): string {
+  return parts
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .join('\n');
+}
+
+function Lines({ own, others }: { own: Book; others: readonly Book[] }) {
+  const { here, keep, keeping } = useKept('books', own);
+  const { text } = here;
+  const write = (next: string): void => {
+    if (next.length <= LONGEST_BOOK) keep({ text: next });
+    else
+      sayTrouble(
+        `A book has at most ${LONGEST_BOOK.toLocaleString()} letters; these lines would make it longer. Nothing was added.`,
+      );
   };
-  const lines = now.trim() === '' ? [] : (data ?? []);
-  const good = lines.filter(({ entry }) => entry).length;
+  const bringIn = async (file: File): Promise<void> => {
+    if (file.size > 4 * LONGEST_BOOK) throw new Error(`${file.name} is too large to be a page of fingerings.`);
+    write(joined([text, await file.text()]));
+  };
+  const joinOthers = (): void => {
+    const next = { ...here, text: joined([text, ...others.map((one) => one.text)]) };
+    save([changed('books', here, next), ...others.map(({ id }) => removed('books', id))]).catch(sayTrouble);
+  };
   return (
     <div>
       <h1 className="text-3xl">Your book</h1>
       <p className="mt-1 max-w-[70ch] text-faint">
-        The fingerings you teach, one a line: what it is, a colon, strings and fingers. Kept here, they come first in
-        new studies, in what is made for a grade, and on every pupil’s sheet.
+        The fingerings you teach, one a line: what it is, a colon, strings and fingers. They come first in new studies,
+        in what is made for a grade, and on every pupil’s sheet.
       </p>
       <div className="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-2">
         <section>
           <label>
             <span className="block text-sm text-faint">The lines</span>
             <textarea
-              value={now}
+              value={text}
               rows={18}
+              maxLength={LONGEST_BOOK}
               spellCheck={false}
               placeholder={EXAMPLE}
-              onChange={(event) => setText(event.target.value)}
+              onChange={(event) => write(event.target.value)}
               className="w-full border border-rule bg-sheet p-3 font-serif text-lg leading-7"
             />
           </label>
           <div className="no-print mt-2 flex flex-wrap items-baseline gap-2">
-            <Button kind="strong" disabled={!unsaved || keep.isPending} onClick={save}>
-              Keep the book
-            </Button>
             <FileButton
               label="A text of fingerings"
               accept=".txt,text/plain"
               kind="plain"
-              onFile={(file) =>
-                void file.text().then((added) => setText([now.trim(), added.trim()].filter(Boolean).join('\n')))
-              }
+              onFile={(file) => void bringIn(file).catch(sayTrouble)}
             >
               Import lines …
             </FileButton>
-            <Button disabled={now.trim() === ''} onClick={() => download('fingerings.txt', now, 'text/plain')}>
+            <Button disabled={text.trim() === ''} onClick={() => download('fingerings.txt', text, 'text/plain')}>
               Export the text
             </Button>
-            <span role="status">{unsaved ? 'Not kept yet.' : now === '' ? '' : 'Kept.'}</span>
+            <span role="status">{KEEPING_WORDS[keeping.state]}</span>
           </div>
-        </section>
-        <section aria-labelledby="read-heading">
-          <h2 id="read-heading" className="text-xl">
-            What was read
-          </h2>
-          {error ? <p role="alert">{error.message}</p> : null}
-          {isFetching && lines.length === 0 && now.trim() !== '' ? (
-            <p role="status">Checking each line, {Math.round(share * 100)} % …</p>
-          ) : null}
-          {now.trim() === '' ? <p className="mt-1">Nothing yet. Paste a page of lines on the left.</p> : null}
-          {lines.length > 0 ? (
-            <p role="status">
-              {counted(good, 'fingering')} can be played
-              {good < lines.length ? `, ${counted(lines.length - good, 'line')} cannot be taken as it stands` : ''}.
+          {others.length > 0 ? (
+            <p className="mt-2">
+              {counted(others.length, 'more book')} came with a backup and {others.length === 1 ? 'counts' : 'count'} as
+              well. <Button onClick={joinOthers}>Join to these lines</Button>
             </p>
           ) : null}
-          <ol>
-            {lines.map((line) => (
-              <Line key={line.line} line={line} />
-            ))}
-          </ol>
         </section>
+        <Checked text={text} />
       </div>
     </div>
+  );
+}
+
+const KEEPING_WORDS = {
+  kept: 'Saved.',
+  keeping: 'Saving …',
+  failed: 'Not saved.',
+  differs: 'Not saved.',
+  gone: 'Not saved.',
+  damaged: 'Not saved.',
+} as const;
+
+/** Who types is not interrupted: lines are checked once nothing was typed for so long, milliseconds. */
+const AFTER_TYPING = 400;
+
+/** The text as it was when nothing had been typed for a moment. */
+function useSettled(text: string): string {
+  const [settled, setSettled] = useState(text);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(text), AFTER_TYPING);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return settled;
+}
+
+/** What each line came to. */
+function Checked({ text }: { text: string }) {
+  const settled = useSettled(text);
+  const [share, setShare] = useState(0);
+  const { data, error, isFetching } = useQuery({
+    queryKey: ['book read', settled],
+    queryFn: async () => (await grader().checkBook(settled, setShare)) ?? null,
+    enabled: settled.trim() !== '',
+    placeholderData: (before) => before,
+    gcTime: 0,
+  });
+  const lines = useMemo(() => (settled.trim() === '' ? [] : (data ?? [])), [settled, data]);
+  const good = useMemo(() => lines.filter(({ entry }) => entry).length, [lines]);
+  return (
+    <section aria-labelledby="read-heading">
+      <h2 id="read-heading" className="text-xl">
+        What was read
+      </h2>
+      {error ? <p role="alert">{error.message}</p> : null}
+      {settled.trim() === '' ? <p className="mt-1">Nothing yet. Paste a page of lines on the left.</p> : null}
+      {isFetching && settled.trim() !== '' ? (
+        <p role="status">
+          Checking each line, {Math.round(share * 100)} % …{' '}
+          <Button onClick={() => void grader().stopChecking()}>Stop</Button>
+        </p>
+      ) : null}
+      {data === null && settled.trim() !== '' ? <p role="status">Stopped. Change a line to check them again.</p> : null}
+      {lines.length > 0 ? (
+        <p role="status">
+          {counted(good, 'fingering')} can be played
+          {good < lines.length ? `, ${counted(lines.length - good, 'line')} cannot be taken` : ''}.
+        </p>
+      ) : null}
+      <LongList entries={lines} label="Lines" height={58}>
+        {(line) => <Line line={line} />}
+      </LongList>
+    </section>
   );
 }
 
@@ -121,9 +176,9 @@ function Line({ line }: { line: BookLine }) {
   const recipe = entry && readRecipe(entry.recipe);
   const title = recipe?.ok ? titleOf(recipe.value) : undefined;
   return (
-    <li className="flex gap-3 border-b border-rule py-1.5">
+    <div className="flex gap-3 border-b border-rule py-1.5">
       <span className="w-8 shrink-0 text-right text-sm text-faint">{line.line}</span>
-      <span className="min-w-0">
+      <span className="min-w-0 wrap-anywhere">
         {entry && title ? (
           <>
             <span aria-hidden="true">✓ </span>
@@ -134,12 +189,12 @@ function Line({ line }: { line: BookLine }) {
           </>
         ) : (
           <>
-            <span className="block">{line.text}</span>
+            <span className="block">{line.text.slice(0, 300)}</span>
             <span className="block text-sm font-bold text-accent">Not taken: {line.reason}</span>
           </>
         )}
       </span>
-    </li>
+    </div>
   );
 }
 

@@ -4,10 +4,11 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { ClassRecord } from '../../core/classroom/class-record.ts';
 import type { ClassPlan } from '../../core/classroom/class-plan.ts';
-import { useChangeClass, useClasses, type ClassPart } from '../../data/classes.ts';
+import { useClasses } from '../../data/classes.ts';
+import { useKept } from '../../data/use-kept.ts';
+import { useUndoable } from '../../data/use-undoable.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { Notice } from '../../ui/notice.tsx';
-import { sayTrouble } from '../../ui/say-trouble.ts';
 import { useStableCallback } from '../../ui/stable-callback.ts';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { useSize } from '../../ui/use-size.ts';
@@ -39,26 +40,10 @@ export function ClassScreen() {
   );
 }
 
-function Plan({ record }: { record: ClassRecord }) {
-  const keep = useChangeClass();
+function Plan({ record: stored }: { record: ClassRecord }) {
+  const { here: record, change, undo: takeBack, canUndo } = useUndoable(useKept('classes', stored));
   const [wall, setWall] = useState(false);
-  const write = (part: ClassPart): void => {
-    keep.mutateAsync({ id: record.id, part }).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
-  };
-  /** What the fields that were changed were before, the latest last. */
-  const [past, setPast] = useState<readonly ClassPart[]>([]);
-  const change = (part: ClassPart): void => {
-    const before = Object.fromEntries(Object.keys(part).map((field) => [field, record[field as keyof ClassPart]]));
-    setPast([...past, before]);
-    write(part);
-  };
-  const undo = useStableCallback((): boolean => {
-    const last = past.at(-1);
-    if (!last) return false;
-    setPast(past.slice(0, -1));
-    write(last);
-    return true;
-  });
+  const undo = useStableCallback(takeBack);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       const field = event.target instanceof Element && ['INPUT', 'TEXTAREA'].includes(event.target.tagName);
@@ -98,7 +83,7 @@ function Plan({ record }: { record: ClassRecord }) {
         <Button disabled={!worked} onClick={() => setWall(true)}>
           On the wall
         </Button>
-        <Button kind="sign" aria-label="Undo" title="Undo (Ctrl Z)" disabled={past.length === 0} onClick={undo}>
+        <Button kind="sign" aria-label="Undo" title="Undo (Ctrl Z)" disabled={!canUndo} onClick={undo}>
           <Undo2 size={18} aria-hidden="true" />
         </Button>
         <Link to="/class" className={buttonLook('quiet')}>

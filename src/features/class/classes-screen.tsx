@@ -2,8 +2,10 @@ import { useNavigate, Link } from 'react-router';
 import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
 import { classWords, newClass, type ClassRecord } from '../../core/classroom/class-record.ts';
-import { useClasses, useDeleteClass, useKeepClass } from '../../data/classes.ts';
+import { useClasses } from '../../data/classes.ts';
 import { newId } from '../../data/library.ts';
+import { added, removed } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
@@ -11,25 +13,21 @@ import { StorageNotice } from '../../ui/storage-notice.tsx';
 /** The classes: one key for a room of several instruments, each. */
 export function ClassesScreen() {
   const classes = useClasses();
-  const keep = useKeepClass();
-  const remove = useDeleteClass();
   const navigate = useNavigate();
   if (classes.error) return <StorageNotice title="The classes cannot be opened" trouble={classes.error} wholePage />;
   if (!classes.data) return <p role="status">Opening the classes …</p>;
   const list = classes.data;
   const add = (): void => {
     const record = newClass(newId(), nameFor(list));
-    keep
-      .mutateAsync(record)
+    save([added('classes', record)])
       .then(() => navigate(`/class/${record.id}`))
       .catch(sayTrouble);
   };
   const drop = (record: ClassRecord): void => {
-    remove
-      .mutateAsync(record.id)
-      .then(() =>
+    save([removed('classes', record.id)])
+      .then(({ undo }) =>
         toast(`${record.name} is deleted.`, {
-          action: { label: 'Undo', onClick: () => void keep.mutateAsync(record).catch(sayTrouble) },
+          action: { label: 'Undo', onClick: () => void undo().catch(sayTrouble) },
         }),
       )
       .catch(sayTrouble);

@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { exportLibrary, stopLibrarian, useImportLibrary, wasStopped } from '../../data/librarian.ts';
+import { counted } from '../../core/base/words.ts';
+import { exportLibrary, importLibrary, stopLibrarian, wasStopped } from '../../data/librarian.ts';
 import { Button } from '../../ui/button.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** A backup larger than this is not one of ours: a hundred thousand studies take less. */
 const LARGEST_BACKUP = 500 * 1024 * 1024;
@@ -21,33 +23,44 @@ export function BackupActions({
   /** Only one of the two, where the other stands elsewhere. */
   alone?: 'import' | 'export';
 }) {
-  const importLibrary = useImportLibrary();
   const [going, setGoing] = useState<Going>();
   const fail = (error: unknown): void => {
-    const trouble = error instanceof Error ? error : new Error(String(error));
-    if (wasStopped(trouble)) toast(trouble.message);
-    else toast.error(trouble.message, { duration: 15_000 });
+    if (error instanceof Error && wasStopped(error)) toast(error.message);
+    else sayTrouble(error);
+  };
+  /** Does long work with its progress on screen. */
+  const go = (words: string, work: (onProgress: (share: number) => void) => Promise<unknown>): void => {
+    setGoing({ words, share: 0 });
+    void work((share) => setGoing((now) => now && { words, share }))
+      .catch(fail)
+      .finally(() => setGoing(undefined));
   };
   const read = (file: File): void => {
     if (file.size > LARGEST_BACKUP) {
-      toast.error('This file is too large to be a backup of Step Ladder. Nothing was imported.', { duration: 15_000 });
+      sayTrouble('This file is too large to be a backup of Step Ladder. Nothing was imported.');
       return;
     }
-    const words = 'Importing the library';
-    setGoing({ words, share: 0 });
-    void importLibrary
-      .mutateAsync({ file, onProgress: (share) => setGoing((now) => now && { words, share }) })
-      .then((words) => toast.success(words), fail)
-      .finally(() => setGoing(undefined));
+    go('Importing the library', async (onProgress) => {
+      const { words, undo } = await importLibrary(file, onProgress);
+      const back = async (): Promise<void> => {
+        const left = await undo();
+        toast(left > 0 ? `Taken back; ${counted(left, 'record')} changed since stay.` : 'The import is taken back.');
+      };
+      toast.success(words, {
+        duration: 30_000,
+        action: { label: 'Undo', onClick: () => void back().catch(sayTrouble) },
+      });
+    });
   };
-  const write = (): void => {
-    const now = new Date().toISOString();
-    const words = 'Exporting the library';
-    setGoing({ words, share: 0 });
-    void exportLibrary(now, (share) => setGoing((before) => before && { words, share }))
-      .then((file) => download(`step-ladder-library-${now.slice(0, 10)}.json`, file, 'application/json'), fail)
-      .finally(() => setGoing(undefined));
-  };
+  const write = (): void =>
+    go('Exporting the library', async (onProgress) => {
+      const now = new Date().toISOString();
+      download(
+        `step-ladder-library-${now.slice(0, 10)}.json`,
+        await exportLibrary(now, onProgress),
+        'application/json',
+      );
+    });
   if (going) {
     return (
       <p role="status" className="flex items-center gap-3">

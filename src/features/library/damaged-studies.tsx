@@ -1,8 +1,9 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
-import { useDamaged, useDeleteDamaged } from '../../data/library-queries.ts';
+import { useDamaged } from '../../data/library-queries.ts';
 import type { DamagedRecord } from '../../data/library.ts';
+import { save } from '../../data/save.ts';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { fileName } from '../../core/base/file-name.ts';
@@ -13,11 +14,10 @@ import { Notice } from '../../ui/notice.tsx';
 export function DamagedStudies({ keys }: { keys: readonly string[] }) {
   const { data } = useDamaged(keys);
   const [deleting, setDeleting] = useState<DamagedRecord>();
-  const remove = useDeleteDamaged();
   if (keys.length === 0) return null;
   const confirm = (): void => {
     if (!deleting) return;
-    remove.mutate(deleting.key, { onError: (error) => toast.error(error.message, { duration: 15_000 }) });
+    save([{ op: 'remove', kind: 'studies', key: deleting.key, onlyUnreadable: true }]).catch(sayTrouble);
     setDeleting(undefined);
   };
   return (

@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { ListedStudy } from '../../core/study/listed-study.ts';
-import { useChangeStudy, useDeleteStudy, useKeepStudies, useRestoreStudy } from '../../data/library-queries.ts';
 import { copyOf, readStudy } from '../../data/library.ts';
+import { added, changed, removed } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
@@ -36,49 +37,33 @@ const DOTS = <EllipsisVertical size={18} aria-hidden="true" />;
 
 function RowActions({ study, name }: { study: ListedStudy; name: string }) {
   const navigate = useNavigate();
-  const keep = useKeepStudies();
-  const change = useChangeStudy();
-  const remove = useDeleteStudy();
-  const restore = useRestoreStudy();
   const [renaming, setRenaming] = useState(false);
   const gone = (): void => void toast.error(`“${name}” was deleted in another tab.`, { duration: 15_000 });
 
   const duplicate = async (): Promise<void> => {
     const found = await readStudy(study.id);
     if (found.kind !== 'study') return gone();
-    await keep.mutateAsync([copyOf(found.study, study.title, new Date().toISOString())]);
+    await save([added('studies', copyOf(found.study, study.title, new Date().toISOString()))]);
     toast.success(`Copied “${name}”.`);
   };
   // The row is gone by the time the study is: what follows must not hang on the row.
   const deleteWithUndo = async (): Promise<void> => {
-    const deleted = await remove.mutateAsync(study.id);
+    const { steps, undo } = await save([removed('studies', study.id)]);
+    const [deleted] = steps;
     if (!deleted) return gone();
-    const since = deleted.updated === study.updated ? '' : ', as another tab had changed it';
+    const { updated } = deleted.before as Pick<ListedStudy, 'updated'>;
+    const since = updated === study.updated ? '' : ', as another tab had changed it';
     toast(`Deleted “${name}”${since}.`, {
       duration: 20_000,
-      action: { label: 'Undo', onClick: () => void restore.mutateAsync(deleted).catch(sayTrouble) },
+      action: { label: 'Undo', onClick: () => void undo().catch(sayTrouble) },
     });
   };
   const rename = async (typed: string): Promise<void> => {
     const found = await readStudy(study.id);
     if (found.kind !== 'study') return gone();
     // What was renamed elsewhere since this list was drawn is asked about, not overwritten.
-    const { name: _, ...unnamed } = found.study;
-    const base = study.name === undefined ? unnamed : { ...unnamed, name: study.name };
-    const met = await change.mutateAsync({ base, change: { part: 'name', name: typed || undefined } });
-    if (met.kind === 'gone') gone();
-    if (met.kind !== 'differs') return;
-    const { there } = met;
-    toast(`Another tab has renamed this study “${there.name ?? study.title}”.`, {
-      duration: 30_000,
-      action: {
-        label: `Call it “${typed || study.title}”`,
-        onClick: () =>
-          void change
-            .mutateAsync({ base: there, change: { part: 'name', name: typed || undefined } })
-            .catch(sayTrouble),
-      },
-    });
+    const base = { ...found.study, name: study.name };
+    await save([changed('studies', base, { ...base, name: typed || undefined, updated: new Date().toISOString() })]);
   };
   return (
     <>

@@ -14,8 +14,9 @@ import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { FIRST_CHOICES, toAddress } from '../../core/study/address.ts';
 import { preparing } from '../../core/study/preparing.ts';
 import type { PassageAsk, PassageStudy } from '../../core/study/passage-study.ts';
-import { useKeepStudies } from '../../data/library-queries.ts';
 import { toSaved } from '../../data/library.ts';
+import { added } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { download } from '../../ui/download.ts';
@@ -204,7 +205,6 @@ function Fingered({
   /** What is known of the other ways. */
   others: ReactNode;
 }) {
-  const keep = useKeepStudies();
   const navigate = useNavigate();
   const [written, setWritten] = useState<FingersWritten>('all');
   const { recipe, passage } = study;
@@ -222,8 +222,7 @@ function Fingered({
   };
   const toDesk = (): void => {
     const saved = toSaved(study, 0, new Date().toISOString(), chosen.music.title);
-    keep
-      .mutateAsync([saved])
+    save([added('studies', saved)])
       .then(() => navigate(`/studies/${saved.id}`))
       .catch((error: unknown) => sayTrouble(error, 'Not kept: '));
   };

@@ -2,8 +2,9 @@ import { toast } from 'sonner';
 import { setTo } from '../../core/practice/pupil.ts';
 import type { RecipeInput } from '../../core/recipe/recipe.ts';
 import { newId, toSaved } from '../../data/library.ts';
-import { useKeepStudies } from '../../data/library-queries.ts';
-import { useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
+import { useRoll } from '../../data/pupil-queries.ts';
+import { added } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { today } from '../../data/today.ts';
 import { Button } from '../../ui/button.tsx';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
@@ -13,8 +14,6 @@ import { engine } from '../../workers/engine.ts';
 /** Sets the study that prepares a passage to one of the pupils of its instrument: made, kept and set in one press. */
 export function SetToPupil({ name, recipe }: { name: string; recipe: RecipeInput }) {
   const roll = useRoll();
-  const keepStudies = useKeepStudies();
-  const keep = useKeepPupilRecords();
   const pupils = (roll.data?.pupils ?? []).filter(({ instrument }) => instrument === recipe.instrument);
   if (pupils.length === 0) return null;
   const set = async (pupil: string, who: string): Promise<void> => {
@@ -22,8 +21,7 @@ export function SetToPupil({ name, recipe }: { name: string; recipe: RecipeInput
     if (!built.ok) throw new Error(built.refusal.message);
     const now = new Date().toISOString();
     const study = toSaved(built.value, 0, now);
-    await keepStudies.mutateAsync([study]);
-    await keep.mutateAsync({ assignments: [setTo(pupil, study, newId(), today(), now)] });
+    await save([added('studies', study), added('assignments', setTo(pupil, study, newId(), today(), now))]);
     toast.success(`${name} is set to ${who}, with the fingers it has here.`);
   };
   return (

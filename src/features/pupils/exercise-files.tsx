@@ -1,7 +1,7 @@
 import { scoreOf } from '../../core/score/from-study.ts';
 import { musicXml } from '../../core/score/musicxml.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { byline } from '../../data/byline.ts';
+import { byline } from '../../data/settings.ts';
 import { fileName } from '../../core/base/file-name.ts';
 import { download } from '../../ui/download.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';

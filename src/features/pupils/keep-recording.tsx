@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { sizeWords } from '../../core/base/words.ts';
 import type { Report } from '../../core/listening/report.ts';
-import { useRecordingChanges } from '../../data/recording-queries.ts';
+import { added } from '../../data/records.ts';
 import type { Recording } from '../../data/recordings.ts';
+import { save } from '../../data/save.ts';
 import { today } from '../../data/today.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 
@@ -22,20 +23,20 @@ export function KeepRecording({
   size: number;
   sound: () => Promise<{ readonly wave: Uint8Array; readonly seconds: number } | undefined>;
 }) {
-  const { keep } = useRecordingChanges();
   const [kept, setKept] = useState<Report>();
   if (!last || size === 0) return null;
   if (kept === last) return <small role="status">Kept on the pupil’s page, {sizeWords(size)}.</small>;
   const keepIt = async (): Promise<void> => {
     const taken = await sound();
     if (!taken) throw new Error('The sound is no longer held. Play it once more.');
-    await keep.mutateAsync({
+    const recording: Recording = {
       ...played,
       id: crypto.randomUUID(),
       date: today(),
       seconds: Math.round(taken.seconds * 10) / 10,
       sound: new Blob([taken.wave as BlobPart], { type: 'audio/wav' }),
-    });
+    };
+    await save([added('recordings', recording)]);
     setKept(last);
   };
   return (

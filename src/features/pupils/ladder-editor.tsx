@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { readOutside } from '../../core/base/reading.ts';
 import { Ladder, LADDERS, USUAL_LADDER } from '../../core/practice/ladder.ts';
 import { RUNGS, rungNamed, type RungId } from '../../core/practice/rung.ts';
 import { newId } from '../../data/library.ts';
-import { keepLadders } from '../../data/pupils.ts';
+import { added, changed } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { useLadders } from '../../data/pupil-queries.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -28,7 +28,6 @@ export function LadderEditor({ open, onClose }: { open: boolean; onClose: () => 
 
 function Editor({ onClose }: { onClose: () => void }) {
   const ladders = useLadders();
-  const client = useQueryClient();
   const [from, setFrom] = useState<Ladder>(USUAL_LADDER);
   const own = !LADDERS.some(({ id }) => id === from.id);
   const [name, setName] = useState('My ladder');
@@ -49,8 +48,7 @@ function Editor({ onClose }: { onClose: () => void }) {
     // A shipped ladder is never changed: one's own begins from it.
     const read = readOutside(Ladder, { id: own ? from.id : newId(), name, rungs });
     if (!read.ok) throw new Error(read.refusal.message);
-    await keepLadders([read.value]);
-    await client.invalidateQueries({ queryKey: ['ladders'] });
+    await save([own ? changed('ladders', from, read.value) : added('ladders', read.value)]);
     toast.success(`The ladder “${read.value.name}” is kept: choose it with a pupil.`);
     onClose();
   };

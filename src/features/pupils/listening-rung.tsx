@@ -2,7 +2,7 @@ import { heardWords, signOf, useEar } from '../../audio/use-ear.ts';
 import type { Report } from '../../core/listening/report.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
 import { USUAL_HEARING } from '../../core/listening/report.ts';
-import { hearingLevel } from '../../data/hearing-levels.ts';
+import { hearingLevel } from '../../data/settings.ts';
 import { Listening } from '../../ui/listening.tsx';
 import { useEffect, useState } from 'react';
 import { KeepRecording, type Played } from './keep-recording.tsx';

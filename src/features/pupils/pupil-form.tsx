@@ -23,7 +23,8 @@ export function PupilForm({
   pupil?: Pupil;
   open: boolean;
   onClose: () => void;
-  onKeep: (pupil: Pupil) => void;
+  /** `before` is the pupil as the form was opened with them. */
+  onKeep: (before: Pupil, after: Pupil) => void;
 }) {
   return (
     <Dialog
@@ -37,7 +38,17 @@ export function PupilForm({
   );
 }
 
-function Fields({ pupil, onClose, onKeep }: { pupil?: Pupil; onClose: () => void; onKeep: (pupil: Pupil) => void }) {
+function Fields({
+  pupil: given,
+  onClose,
+  onKeep,
+}: {
+  pupil?: Pupil;
+  onClose: () => void;
+  onKeep: (before: Pupil, after: Pupil) => void;
+}) {
+  // What another tab changes meanwhile is joined with what is changed here since the form was opened.
+  const [pupil] = useState(given);
   const [instrument, setInstrument] = useState(pupil?.instrument ?? 'violin');
   const [trouble, setTrouble] = useState<string>();
   const schools = [...SCHOOLS, ...useOwnSchools()].filter(
@@ -86,7 +97,7 @@ function Fields({ pupil, onClose, onKeep }: { pupil?: Pupil; onClose: () => void
       created: pupil?.created ?? now,
       updated: now,
     });
-    if (read.ok) onKeep(read.value);
+    if (read.ok) onKeep(pupil ?? read.value, read.value);
     else setTrouble(read.refusal.message);
   };
   return (

@@ -5,8 +5,10 @@ import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
 import { dayWords, daysBetween, weekdayOf } from '../../core/practice/day.ts';
 import { untilWords } from './until-words.ts';
 import type { Pupil } from '../../core/practice/pupil.ts';
-import { useHeld, useKeepPupilRecords, useRoll } from '../../data/pupil-queries.ts';
+import { useHeld, useRoll } from '../../data/pupil-queries.ts';
 import type { Roll } from '../../data/pupils.ts';
+import { added } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { chartParts } from '../../ui/chart-parts.ts';
 import { Notice } from '../../ui/notice.tsx';
@@ -40,15 +42,13 @@ export function PupilsScreen() {
     }, 300);
     return () => clearTimeout(soon);
   }, [stands]);
-  const keep = useKeepPupilRecords();
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
   const [ladders, setLadders] = useState(false);
   if (roll.error) return <StorageNotice title="The pupils cannot be opened" trouble={roll.error} wholePage />;
   if (!roll.data) return <p role="status">Opening the pupils …</p>;
   const add = (pupil: Pupil): void => {
-    keep
-      .mutateAsync({ pupils: [pupil] })
+    save([added('pupils', pupil)])
       .then(() => navigate(`/pupils/${pupil.id}`))
       .catch(sayTrouble);
   };
@@ -90,7 +90,7 @@ export function PupilsScreen() {
         </>
       )}
       <LadderEditor open={ladders} onClose={() => setLadders(false)} />
-      <PupilForm open={adding} onClose={() => setAdding(false)} onKeep={add} />
+      <PupilForm open={adding} onClose={() => setAdding(false)} onKeep={(_, pupil) => add(pupil)} />
     </>
   );
 }

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { heardMarks } from '../../core/listening/heard-marks.ts';
 import type { Report } from '../../core/listening/report.ts';
 import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { hearingLevel } from '../../data/hearing-levels.ts';
+import { hearingLevel } from '../../data/settings.ts';
 
 /** An exercise with what was heard of it last written under its notes, and what takes a report of it. */
 export function useHeardExercise(

@@ -4,9 +4,9 @@ import { counted } from '../../core/base/words.ts';
 import { setTo, type Pupil } from '../../core/practice/pupil.ts';
 import type { RecipeInput } from '../../core/recipe/recipe.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { newId, toSaved } from '../../data/library.ts';
-import { useKeepStudies } from '../../data/library-queries.ts';
-import { useKeepPupilRecords } from '../../data/pupil-queries.ts';
+import { toSaved } from '../../data/library.ts';
+import { added, applied, type Change } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 import { engine } from '../../workers/engine.ts';
 import { today } from '../../data/today.ts';
@@ -26,13 +26,20 @@ export function useSet(pupil: Pick<Pupil, 'id'>): {
   /** Stops the making: nothing of it is then kept. */
   readonly stop: () => void;
 } {
-  const keepStudies = useKeepStudies();
-  const keep = useKeepPupilRecords();
   const [share, setShare] = useState<number>();
   const stopped = useRef(false);
+  // Under an id made of the day, the pupil and the study, so that the same study set in two tabs is set once.
+  const setting = (studies: readonly SavedStudy[]): Change[] => {
+    const [now, day] = [new Date().toISOString(), today()];
+    return studies.map((study) => {
+      const id = `${day}-${pupil.id.slice(0, 32)}-${study.id.slice(0, 36)}`;
+      return applied('assignments', id, (set) =>
+        set && set.put === undefined ? undefined : setTo(pupil.id, study, id, day, now),
+      );
+    });
+  };
   const set = async (studies: readonly SavedStudy[]): Promise<void> => {
-    const now = new Date().toISOString();
-    await keep.mutateAsync({ assignments: studies.map((study) => setTo(pupil.id, study, newId(), today(), now)) });
+    await save(setting(studies));
   };
   const make = async (wanted: readonly ToMake[]): Promise<void> => {
     stopped.current = false;
@@ -49,8 +56,7 @@ export function useSet(pupil: Pick<Pupil, 'id'>): {
         else sayTrouble(built.refusal.message, `${title} cannot be played: `);
         setShare((place + 1) / wanted.length);
       }
-      await keepStudies.mutateAsync(studies);
-      await set(studies);
+      await save([...studies.map((study) => added('studies', study)), ...setting(studies)]);
       const [one] = wanted;
       const what =
         wanted.length === 1 && one ? `${one.title} is` : `${counted(studies.length, 'study is', 'studies are')}`;

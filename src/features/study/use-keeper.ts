@@ -1,23 +1,30 @@
 import { useEffect, useRef, useState } from 'react';
-import { sameIn, type Work } from '../../core/library/meeting.ts';
+import { same } from '../../core/library/join.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { useTakenOver } from '../../data/library-queries.ts';
-import { changeStudy } from '../../data/library.ts';
 import { Keeper, type Keeping } from '../../data/keeper.ts';
+import { changeRecord } from '../../data/records.ts';
 import { clearUnfinished, noteUnfinished } from '../../data/unfinished.ts';
 import { useStableCallback } from '../../ui/stable-callback.ts';
 import type { Choices } from './choices.ts';
 
+/** What is played of a kept study: the part that is worked on at the desk. */
+export type Work = Pick<SavedStudy, 'recipe' | 'fingering' | 'engine' | 'highestPosition'>;
+
+function workOf({ recipe, fingering }: SavedStudy): readonly unknown[] {
+  return [recipe, fingering];
+}
+
 /** A study that is kept as it is worked on. */
 export interface KeptAsWorkedOn {
-  readonly keeping: Keeping;
+  readonly keeping: Keeping<SavedStudy>;
   /** True from the first change made here on. */
   readonly edited: boolean;
   /** Notes a change before it is worked out; a page left before then writes it down. */
   readonly note: (choices: Choices, way: number) => void;
   /** Keeps the study as it is played, once that is known. */
   readonly keep: (work: Work) => void;
-  readonly keeper: Keeper;
+  readonly keeper: Keeper<SavedStudy>;
 }
 
 /**
@@ -26,9 +33,9 @@ export interface KeptAsWorkedOn {
  */
 export function useKeeper(saved: SavedStudy, onElsewhere: (study: SavedStudy) => void): KeptAsWorkedOn {
   const takeOver = useTakenOver();
-  const [keeping, setKeeping] = useState<Keeping>({ state: 'kept', at: saved.updated });
+  const [keeping, setKeeping] = useState<Keeping<SavedStudy>>({ state: 'kept' });
   const [edited, setEdited] = useState(false);
-  const tell = useStableCallback((now: Keeping, kept: SavedStudy): void => {
+  const tell = useStableCallback((now: Keeping<SavedStudy>, kept: SavedStudy): void => {
     setKeeping(now);
     if (now.state !== 'kept') return;
     clearUnfinished(kept.id);
@@ -37,8 +44,7 @@ export function useKeeper(saved: SavedStudy, onElsewhere: (study: SavedStudy) =>
   const [keeper] = useState(
     () =>
       new Keeper(saved, {
-        change: changeStudy,
-        now: () => new Date().toISOString(),
+        change: (base, next) => changeRecord('studies', base, next),
         later: (work, wait) => {
           const timer = setTimeout(work, wait);
           return () => clearTimeout(timer);
@@ -63,7 +69,7 @@ export function useKeeper(saved: SavedStudy, onElsewhere: (study: SavedStudy) =>
   useEffect(() => {
     if (keeper.waiting || (noted.current && !noted.current.given)) return;
     if (saved.updated === keeper.kept.updated && saved.name === keeper.kept.name) return;
-    if (sameIn('work', saved, keeper.kept)) keeper.follow(saved);
+    if (same(workOf(saved), workOf(keeper.kept))) keeper.follow(saved);
     else onElsewhere(saved);
   }, [saved, keeper, onElsewhere]);
   return {
@@ -76,7 +82,7 @@ export function useKeeper(saved: SavedStudy, onElsewhere: (study: SavedStudy) =>
     }),
     keep: useStableCallback((work: Work) => {
       if (noted.current) noted.current.given = true;
-      keeper.keep(work);
+      keeper.keep({ ...work, updated: new Date().toISOString() });
     }),
   };
 }

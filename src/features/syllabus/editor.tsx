@@ -1,63 +1,64 @@
 import type { InstrumentId } from '../../core/instruments/instruments.ts';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { sectionFor, type Grade, type Syllabus } from '../../core/grading/syllabus.ts';
 import { newId } from '../../data/library.ts';
-import { isShipped, ownCopyOf, useKeepSyllabus } from '../../data/syllabuses.ts';
+import { added } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
+import { isShipped, ownCopyOf } from '../../data/syllabuses.ts';
+import { useKept } from '../../data/use-kept.ts';
+import { useUndoable } from '../../data/use-undoable.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { CompareSyllabuses } from './compare-syllabuses.tsx';
 import { freshItem, GroupLines } from './group-lines.tsx';
 import { SyllabusLines } from './syllabus-lines.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
-/** The lines of a syllabus, to change: in place, checked as they are typed, in any order, kept at once. */
-export function Editor({
-  syllabus,
-  instrument,
-  others,
-  onCopied,
-}: {
-  syllabus: Syllabus;
-  instrument: InstrumentId;
-  others: readonly Syllabus[];
-  onCopied: (id: string) => void;
-}) {
-  const keep = useKeepSyllabus();
+interface Edited {
+  readonly syllabus: Syllabus;
+  readonly instrument: InstrumentId;
+  readonly others: readonly Syllabus[];
+  readonly onCopied: (id: string) => void;
+}
+
+/** The lines of a syllabus: to change, where it is the teacher's own; one that is shipped is copied first. */
+export function Editor(props: Edited) {
+  return isShipped(props.syllabus) ? <ShippedLines {...props} /> : <OwnLines {...props} />;
+}
+
+function ShippedLines({ syllabus, instrument, others, onCopied }: Edited) {
+  const section = sectionFor(syllabus, instrument);
+  if (!section) return null;
+  const copy = (): void => {
+    const own = ownCopyOf(syllabus);
+    save([added('syllabuses', own)]).then(() => onCopied(own.id), sayTrouble);
+  };
+  return (
+    <div className="mt-3">
+      <p className="mr-3 inline-block">This syllabus comes with Step Ladder and stays as it is.</p>
+      <Button kind="strong" className="no-print" onClick={copy}>
+        Copy it and change the copy
+      </Button>
+      <CompareSyllabuses syllabus={syllabus} instrument={instrument} others={others} />
+      <SyllabusLines grades={section.grades} />
+    </div>
+  );
+}
+
+/** Changed in place, checked as it is typed, in any order, kept at once. */
+function OwnLines({ syllabus: stored, instrument, others }: Edited) {
+  const kept = useKept('syllabuses', stored);
+  const { here: syllabus, change: write, undo, canUndo } = useUndoable(kept);
   const [place, setPlace] = useState(0);
-  const [past, setPast] = useState<readonly Syllabus[]>([]);
   const section = sectionFor(syllabus, instrument);
   if (!section) return null;
   const grade = section.grades[Math.min(place, section.grades.length - 1)];
   if (!grade) return null;
-  const write = (next: Syllabus): void =>
-    keep.mutate(next, { onError: (error) => toast.error(error.message, { duration: 15_000 }) });
-  const change = (grades: readonly Grade[]): void => {
-    setPast([...past, syllabus]);
+  const change = (grades: readonly Grade[]): void =>
     write({
-      ...syllabus,
       sections: syllabus.sections.map((one) => (one.instrument === instrument ? { ...one, grades: [...grades] } : one)),
     });
-  };
   const changeGrade = (next: Grade): void => change(section.grades.map((one) => (one.id === grade.id ? next : one)));
-  if (isShipped(syllabus)) {
-    return (
-      <div className="mt-3">
-        <p className="mr-3 inline-block">This syllabus comes with Step Ladder and stays as it is.</p>
-        <Button
-          kind="strong"
-          className="no-print"
-          onClick={() => {
-            const own = ownCopyOf(syllabus);
-            keep.mutate(own, { onSuccess: () => onCopied(own.id), onError: (error) => toast.error(error.message) });
-          }}
-        >
-          Copy it and change the copy
-        </Button>
-        <CompareSyllabuses syllabus={syllabus} instrument={instrument} others={others} />
-        <SyllabusLines grades={section.grades} />
-      </div>
-    );
-  }
   return (
     <div className="mt-2">
       <div className="flex flex-wrap items-end gap-2">
@@ -70,25 +71,17 @@ export function Editor({
             onBlur={(event) => {
               const name = event.target.value.trim();
               if (name && name !== syllabus.name) {
-                setPast([...past, syllabus]);
-                write({ ...syllabus, name });
+                write({ name });
               } else event.target.value = syllabus.name;
             }}
             className="w-80 max-w-full border-b-2 border-ink bg-sheet px-2 py-1"
           />
         </label>
-        <Button
-          disabled={past.length === 0}
-          onClick={() => {
-            const last = past.at(-1);
-            setPast(past.slice(0, -1));
-            if (last) write(last);
-          }}
-        >
+        <Button disabled={!canUndo} onClick={undo}>
           Undo
         </Button>
         <p role="status" className="text-sm text-faint">
-          {keep.isPending ? 'Keeping …' : 'Every change is kept as it is made.'}
+          {kept.keeping.state === 'kept' ? 'Every change is kept as it is made.' : 'Keeping …'}
         </p>
       </div>
       <div className="mt-3 flex flex-wrap items-center gap-2">

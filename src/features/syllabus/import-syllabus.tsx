@@ -4,7 +4,8 @@ import { toast } from 'sonner';
 import type { CsvReading } from '../../core/grading/syllabus-csv.ts';
 import type { Syllabus } from '../../core/grading/syllabus.ts';
 import { newId } from '../../data/library.ts';
-import { useKeepSyllabus } from '../../data/syllabuses.ts';
+import { added } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
@@ -31,7 +32,6 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
     readonly columns: Readonly<Record<string, string>>;
     readonly template: string;
   }>();
-  const keep = useKeepSyllabus();
   const read = async (file: File): Promise<void> => {
     if (file.size > LARGEST) {
       toast.error(`${file.name} is larger than 50 MB: it is no syllabus.`);
@@ -59,8 +59,7 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
   };
   const take = (syllabus: Syllabus): void => {
     const own = { ...syllabus, id: newId() };
-    keep
-      .mutateAsync(own)
+    save([added('syllabuses', own)])
       .then(() => {
         toast.success(`Kept “${own.name}”.`);
         setPreview(undefined);
@@ -124,11 +123,7 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
           <div className="mt-3 flex justify-end gap-2">
             <Button onClick={() => setPreview(undefined)}>{preview.reading.syllabus ? 'Leave it' : 'Close'}</Button>
             {preview.reading.syllabus ? (
-              <Button
-                kind="strong"
-                disabled={keep.isPending}
-                onClick={() => preview.reading.syllabus && take(preview.reading.syllabus)}
-              >
+              <Button kind="strong" onClick={() => preview.reading.syllabus && take(preview.reading.syllabus)}>
                 {preview.reading.bad.length > 0
                   ? `Take the ${counted(preview.reading.good, 'good row')}`
                   : 'Keep this syllabus'}

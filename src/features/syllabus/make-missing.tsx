@@ -5,7 +5,8 @@ import { SCHOOLS } from '../../core/schools/schools.ts';
 import { askName } from '../../core/grading/ask-words.ts';
 import type { Ask } from '../../core/grading/syllabus.ts';
 import { toSaved } from '../../data/library.ts';
-import { useKeepStudies } from '../../data/library-queries.ts';
+import { added } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { useBookEntries } from '../../data/book.ts';
@@ -17,7 +18,6 @@ export function useMaking(school: string): {
   readonly make: (asks: readonly Ask[]) => Promise<void>;
   readonly share: number | undefined;
 } {
-  const keep = useKeepStudies();
   const [share, setShare] = useState<number>();
   const book = useBookEntries();
   const make = async (asks: readonly Ask[]): Promise<void> => {
@@ -35,7 +35,7 @@ export function useMaking(school: string): {
       const refused = made.flatMap(({ ask, outcome }) =>
         outcome.ok ? [] : [{ ask, reason: outcome.refusal.message }],
       );
-      await keep.mutateAsync(fresh);
+      await save(fresh.map((study) => added('studies', study)));
       if (fresh.length > 0) toast.success(`Kept ${counted(fresh.length, 'study', 'studies')} in the library.`);
       for (const { ask, reason } of refused.slice(0, 3)) {
         toast.error(`${askName(ask)} cannot be played: ${reason}`, { duration: 15_000 });

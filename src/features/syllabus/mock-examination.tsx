@@ -4,7 +4,9 @@ import { askName, besidesBow } from '../../core/grading/ask-words.ts';
 import { slurWords } from '../../core/bowing/group-words.ts';
 import { drawCalls, drawSlur, type MockCall, type Went } from '../../core/grading/mock-call.ts';
 import { asksOf, type Ask, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
-import { useKeepMockCall, useMockCalls } from '../../data/syllabuses.ts';
+import { added } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
+import { useMockCalls } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
@@ -29,7 +31,6 @@ export function MockExamination({ syllabus, section }: { syllabus: Syllabus; sec
   const [calls, setCalls] = useState<readonly Call[]>([]);
   const [at, setAt] = useState(0);
   const held = useMockCalls();
-  const keep = useKeepMockCall();
   const name = section.grades[grade]?.name ?? '';
   const ours = held.filter((one) => one.syllabus === syllabus.id && one.instrument === section.instrument);
   const last = (ask: Ask): Went | undefined =>
@@ -53,8 +54,7 @@ export function MockExamination({ syllabus, section }: { syllabus: Syllabus; sec
       grade: name,
       calls: done.flatMap(({ ask, went }) => (went ? [{ item: ask.item.id, tonic: ask.tonic, went }] : [])),
     };
-    keep
-      .mutateAsync(record)
+    save([added('examinations', record)])
       .then(() => toast.success('Kept with today’s date.'))
       .catch(sayTrouble);
   };

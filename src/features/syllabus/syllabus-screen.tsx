@@ -6,7 +6,10 @@ import { toast } from 'sonner';
 import { coverageOf } from '../../core/grading/coverage.ts';
 import { sectionFor, type Ask, type Syllabus } from '../../core/grading/syllabus.ts';
 import { useLibrary } from '../../data/library-queries.ts';
-import { isShipped, ownCopyOf, useKeepSyllabus, useRemoveSyllabus, useSyllabuses } from '../../data/syllabuses.ts';
+import { added, removed } from '../../data/records.ts';
+import { save } from '../../data/save.ts';
+import { isShipped, ownCopyOf, useSyllabuses, useSyllabusTrouble } from '../../data/syllabuses.ts';
+import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { fileName } from '../../core/base/file-name.ts';
@@ -29,6 +32,7 @@ const MockExamination = later(() => import('./mock-examination.tsx'), 'MockExami
 export function SyllabusScreen() {
   const [params, setParams] = useSearchParams();
   const syllabuses = useSyllabuses();
+  const trouble = useSyllabusTrouble();
   const syllabus = syllabuses.find(({ id }) => id === params.get('syllabus')) ?? syllabuses[0];
   const wanted = params.get('instrument') ?? 'violin';
   const section = syllabus && (sectionFor(syllabus, wanted as InstrumentId) ?? syllabus.sections[0]);
@@ -50,6 +54,7 @@ export function SyllabusScreen() {
         </div>
         <SyllabusActions syllabus={syllabus} onOpen={(id) => set({ syllabus: id, show: undefined })} />
       </header>
+      {trouble ? <StorageNotice title="Your own syllabuses cannot be read" trouble={trouble} /> : null}
       <p className="no-print mt-2 leading-9">
         Syllabus{' '}
         <Choice
@@ -114,12 +119,9 @@ export function SyllabusScreen() {
 }
 
 function SyllabusActions({ syllabus, onOpen }: { syllabus: Syllabus; onOpen: (id: string) => void }) {
-  const keep = useKeepSyllabus();
-  const remove = useRemoveSyllabus();
   const copy = (): void => {
     const own = ownCopyOf(syllabus);
-    keep
-      .mutateAsync(own)
+    save([added('syllabuses', own)])
       .then(() => {
         toast.success('Copied. The copy is yours to change.');
         onOpen(own.id);
@@ -152,14 +154,13 @@ function SyllabusActions({ syllabus, onOpen }: { syllabus: Syllabus; onOpen: (id
         <Button
           kind="quiet"
           onClick={() => {
-            remove.mutate(syllabus.id, {
-              onSuccess: () =>
-                toast(`Deleted “${syllabus.name}”.`, {
-                  duration: 15_000,
-                  action: { label: 'Bring it back', onClick: () => keep.mutate(syllabus) },
-                }),
-            });
-            onOpen('');
+            save([removed('syllabuses', syllabus.id)]).then(({ undo }) => {
+              toast(`Deleted “${syllabus.name}”.`, {
+                duration: 15_000,
+                action: { label: 'Bring it back', onClick: () => void undo().catch(sayTrouble) },
+              });
+              onOpen('');
+            }, sayTrouble);
           }}
         >
           Delete

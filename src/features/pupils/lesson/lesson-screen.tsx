@@ -8,8 +8,9 @@ import type { Report } from '../../../core/listening/report.ts';
 import { earNoteOf, type EarNote } from '../../../core/practice/ear-note.ts';
 import type { Lesson, LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
 import { standingOf } from '../../../core/practice/standing.ts';
-import { newId } from '../../../data/library.ts';
-import { useKeepPupilRecords } from '../../../data/pupil-queries.ts';
+import { applied, type Change } from '../../../data/records.ts';
+import { save } from '../../../data/save.ts';
+import { useKept } from '../../../data/use-kept.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
@@ -44,22 +45,14 @@ const ANSWERS = [
 function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climbing[] }) {
   const { pupil } = whole;
   const navigate = useNavigate();
-  const keep = useKeepPupilRecords();
   const day = today();
   const set = useMemo(() => stillSet(climbing), [climbing]);
-  // A lesson that was begun today goes on where it was.
-  const [fresh] = useState<Lesson>(() => ({
-    id: newId(),
-    pupil: pupil.id,
-    date: day,
-    heard: [],
-    ended: false,
-    updated: new Date().toISOString(),
-  }));
-  const lesson = whole.lessons.find((one) => one.date === day && !one.ended) ?? fresh;
+  const lesson = useMemo(() => lessonOf(whole, day), [whole, day]);
   const [place, setPlace] = useState(() => firstUnheard(set, lesson));
   const here = set[Math.min(place, set.length - 1)];
-  const words = useRef<HTMLInputElement>(null);
+  const field = useRef<HTMLInputElement>(null);
+  // What is typed to each study, also before it is saved.
+  const words = useRef(new Map<string, string>());
   // Another rung than the next, where the teacher wants to hear that.
   const [asked, setAsked] = useState<{ readonly assignment: string; readonly rung: string }>();
   const wanted = asked?.assignment === here?.assignment.id ? asked?.rung : undefined;
@@ -69,10 +62,11 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
     return Math.max(1, one?.climbs ? (here?.standing.tempo?.bpm ?? one.bpm) : (one?.bpm ?? here?.standing.bpm ?? 60));
   };
 
-  const save = (next: Lesson, attempts: readonly LoggedAttempt[] = []): void => {
-    keep
-      .mutateAsync({ lessons: [{ ...next, updated: new Date().toISOString() }], attempts })
-      .catch((error: unknown) => sayTrouble(error, 'Not kept: '));
+  // Made of the lesson as it is stored, so that a second key pressed before the page has followed loses nothing.
+  const inLesson = (change: (now: Lesson) => Lesson, more: readonly Change[] = []): Promise<unknown> => {
+    const updated = new Date().toISOString();
+    const next = applied('lessons', lesson.id, (now) => ({ ...change(now ?? lesson), updated }));
+    return save([next, ...more]).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
   };
   const judge = useStableCallback((result: Result, repeat = false, ear?: EarNote): void => {
     if (!here) return;
@@ -93,16 +87,18 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
       ...(repeat ? {} : { heard: true as const }),
       ...(ear && { ear }),
     };
-    const entry = { assignment: here.assignment.id, rung, result, bpm, words: heard?.words ?? '' };
-    const others = lesson.heard.filter(({ assignment }) => assignment !== here.assignment.id);
-    save({ ...lesson, heard: [...others, entry] }, [attempt]);
+    const said = words.current.get(here.assignment.id) ?? here.assignment.words;
+    const entry = { assignment: here.assignment.id, rung, result, bpm, words: said };
+    void inLesson(
+      (now) => ({ ...now, heard: [...now.heard.filter(({ assignment }) => assignment !== entry.assignment), entry] }),
+      [applied('attempts', attempt.id, () => attempt)],
+    );
   });
   const move = useStableCallback((by: number): void =>
     setPlace(Math.max(0, Math.min(set.length - 1, Math.min(place, set.length - 1) + by))),
   );
   const end = useStableCallback((): void => {
-    save({ ...lesson, ended: true });
-    void navigate(`/pupils/${pupil.id}/sheet`);
+    void inLesson((now) => ({ ...now, ended: true })).then(() => navigate(`/pupils/${pupil.id}/sheet`));
   });
   const rungs = useRungs(here?.toClimb);
   const heardNow = lesson.heard.find(({ assignment }) => assignment === here?.assignment.id);
@@ -126,7 +122,7 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
     else if (key === 'ArrowDown') move(1);
     else if (key === 'ArrowUp') move(-1);
     else if (key === 'r' && heardNow) judge(heardNow.result, true);
-    else if (key === 'w') words.current?.focus();
+    else if (key === 'w') field.current?.focus();
     else if (key === 'e') end();
     else if (key === ' ') playing.toggle();
     else return false;
@@ -217,7 +213,20 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
                 <kbd>↓</kbd> Next study
               </Button>
             </div>
-            <Words key={here.assignment.id} here={here} field={words} lesson={lesson} onLesson={save} />
+            <Words
+              key={here.assignment.id}
+              here={here}
+              field={field}
+              onWords={(said) => {
+                const { id } = here.assignment;
+                words.current.set(id, said);
+                if (!heardNow) return;
+                void inLesson((now) => ({
+                  ...now,
+                  heard: now.heard.map((one) => (one.assignment === id ? { ...one, words: said } : one)),
+                }));
+              }}
+            />
           </section>
         ) : null}
       </div>
@@ -225,36 +234,30 @@ function Heard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Clim
   );
 }
 
+/** The lesson that was begun today and goes on, or a new one; under an id made of the day, so that two tabs hold one. */
+function lessonOf({ pupil, lessons }: PupilWhole, day: string): Lesson {
+  const ofToday = lessons.filter(({ date }) => date === day);
+  const id = `${day}-${ofToday.filter(({ ended }) => ended).length}-${pupil.id.slice(0, 23)}`;
+  const fresh = { id, pupil: pupil.id, date: day, heard: [], ended: false, updated: new Date().toISOString() };
+  return ofToday.find(({ ended }) => !ended) ?? fresh;
+}
+
 function firstUnheard(set: readonly Climbing[], lesson: Lesson): number {
   const place = set.findIndex(({ assignment }) => !lesson.heard.some((one) => one.assignment === assignment.id));
   return Math.max(0, place);
 }
 
-/** What to listen for until the next lesson, in the teacher's own words. */
+/** What to listen for until the next lesson, in the teacher's own words; saved as it is typed. */
 function Words({
   here: { assignment },
   field,
-  lesson,
-  onLesson,
+  onWords,
 }: {
   here: Climbing;
   field: React.RefObject<HTMLInputElement | null>;
-  lesson: Lesson;
-  onLesson: (lesson: Lesson) => void;
+  onWords: (words: string) => void;
 }) {
-  const keep = useKeepPupilRecords();
-  const write = (words: string): void => {
-    if (words === assignment.words) return;
-    keep
-      .mutateAsync({ assignments: [{ ...assignment, words, updated: new Date().toISOString() }] })
-      .catch((error: unknown) => sayTrouble(error, 'Not kept: '));
-    if (lesson.heard.some((one) => one.assignment === assignment.id)) {
-      onLesson({
-        ...lesson,
-        heard: lesson.heard.map((one) => (one.assignment === assignment.id ? { ...one, words } : one)),
-      });
-    }
-  };
+  const { here, keep } = useKept('assignments', assignment);
   return (
     <label className="mt-2 block">
       <span className="text-sm text-faint">
@@ -262,9 +265,12 @@ function Words({
       </span>
       <input
         ref={field}
-        defaultValue={assignment.words}
+        value={here.words}
         maxLength={400}
-        onBlur={({ target }) => write(target.value.trim())}
+        onChange={({ target }) => {
+          keep({ words: target.value, updated: new Date().toISOString() });
+          onWords(target.value);
+        }}
         onKeyDown={({ key, currentTarget }) => (key === 'Enter' || key === 'Escape') && currentTarget.blur()}
         className="w-full border-b-2 border-ink bg-sheet px-2 py-1"
       />

@@ -8,7 +8,9 @@ import { dayWords, daysBetween } from '../../../core/practice/day.ts';
 import { planDays, type PlannedStudy } from '../../../core/practice/plan.ts';
 import type { Pupil, PupilWhole } from '../../../core/practice/pupil.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
-import { useChangePupil, useDeletePupil, useKeepPupilRecords } from '../../../data/pupil-queries.ts';
+import { changed, removed } from '../../../data/records.ts';
+import { save } from '../../../data/save.ts';
+import { useKept } from '../../../data/use-kept.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
 import { coach } from '../../../workers/coach.ts';
 import { engraver } from '../../../workers/engraver.ts';
@@ -19,7 +21,7 @@ import { fileName } from '../../../core/base/file-name.ts';
 import { download } from '../../../ui/download.ts';
 import { Menu, MenuAction } from '../../../ui/menu.tsx';
 import { Notice } from '../../../ui/notice.tsx';
-import { giveHomework, giveLog } from '../homework.ts';
+import { giveHomework, giveLog, givePupil } from '../homework.ts';
 import { OpenPupil } from '../open-pupil.tsx';
 import { PupilForm } from '../pupil-form.tsx';
 import { untilWords } from '../until-words.ts';
@@ -50,7 +52,6 @@ export function PupilScreen() {
 
 function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climbing[] | undefined }) {
   const { pupil } = whole;
-  const change = useChangePupil();
   const [changing, setChanging] = useState(false);
   const set = useMemo(() => stillSet(climbing ?? []), [climbing]);
   const planned = useMemo(() => (climbing ? plannedFrom(whole, climbing) : []), [whole, climbing]);
@@ -58,9 +59,6 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
     () => (climbing ? planDays(planned, pupil.practice, today(), 7, pupil.exam, pupil.tempo) : undefined),
     [planned, climbing, pupil],
   );
-  const alter = (part: Parameters<typeof change.mutateAsync>[0]['part']): void => {
-    change.mutateAsync({ id: pupil.id, part: { ...part, updated: new Date().toISOString() } }).catch(sayTrouble);
-  };
   return (
     <article>
       <header className="flex flex-wrap items-end justify-between gap-x-4 gap-y-2">
@@ -144,14 +142,7 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
             <h2 id="notes-heading" className="text-xl">
               Notes
             </h2>
-            <textarea
-              aria-label="Your notes on this pupil"
-              defaultValue={pupil.notes}
-              maxLength={8000}
-              rows={4}
-              onBlur={(event) => event.target.value !== pupil.notes && alter({ notes: event.target.value })}
-              className="w-full border border-rule bg-sheet p-2"
-            />
+            <Notes pupil={pupil} />
             <History whole={whole} />
           </section>
         </div>
@@ -161,19 +152,27 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
         pupil={pupil}
         open={changing}
         onClose={() => setChanging(false)}
-        onKeep={({ id: _, created: __, ...part }) => {
-          alter({
-            setUp: undefined,
-            school: undefined,
-            grade: undefined,
-            exam: undefined,
-            lessonDay: undefined,
-            ...part,
-          });
+        onKeep={(before, after) => {
+          save([changed('pupils', before, after)]).catch(sayTrouble);
           setChanging(false);
         }}
       />
     </article>
+  );
+}
+
+/** The teacher's own notes, saved as they are typed. */
+function Notes({ pupil }: { pupil: Pupil }) {
+  const { here, keep } = useKept('pupils', pupil);
+  return (
+    <textarea
+      aria-label="Your notes on this pupil"
+      value={here.notes}
+      maxLength={8000}
+      rows={4}
+      onChange={({ target }) => keep({ notes: target.value, updated: new Date().toISOString() })}
+      className="w-full border border-rule bg-sheet p-2"
+    />
   );
 }
 
@@ -248,8 +247,6 @@ function More({
   onChange: () => void;
 }) {
   const { pupil } = whole;
-  const remove = useDeletePupil();
-  const keep = useKeepPupilRecords();
   const navigate = useNavigate();
   const [deleting, setDeleting] = useState(false);
   const book = async (): Promise<void> => {
@@ -272,11 +269,11 @@ function More({
     if (pdf) download(fileName(`book ${pupil.name}`, 'pdf'), pdf, 'application/pdf');
   };
   const goodbye = async (): Promise<void> => {
-    const gone = await remove.mutateAsync(pupil.id);
+    const { undo } = await save([removed('pupils', pupil.id)]);
     void navigate('/pupils');
     toast(`${pupil.name} is deleted, with everything of theirs.`, {
       duration: 20_000,
-      action: { label: 'Undo', onClick: () => void keep.mutateAsync(gone).catch(sayTrouble) },
+      action: { label: 'Undo', onClick: () => void undo().catch(sayTrouble) },
     });
   };
   return (
@@ -292,13 +289,13 @@ function More({
         open={deleting}
         onClose={() => setDeleting(false)}
         title={`Delete ${pupil.name}?`}
-        description="What is set, the log, the lessons, the notes and the recordings go with them; studies stay in the library. An export keeps a copy of all but the recordings."
+        description="What is set, the log, the lessons, the notes and the recordings go with them; studies stay in the library. An export keeps a copy of all but the recordings; Import a library brings it back."
       >
         <div className="mt-4 flex flex-wrap gap-2">
           <Button kind="strong" onClick={() => void goodbye().catch(sayTrouble)}>
             Delete everything of theirs
           </Button>
-          <Button onClick={() => void giveHomework(whole).catch(sayTrouble)}>Export first</Button>
+          <Button onClick={() => void givePupil(whole).catch(sayTrouble)}>Export first</Button>
           <Button kind="quiet" onClick={() => setDeleting(false)}>
             Leave it
           </Button>

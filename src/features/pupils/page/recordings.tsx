@@ -2,8 +2,10 @@ import { dayWords } from '../../../core/practice/day.ts';
 import { useEffect, useMemo } from 'react';
 import { toast } from 'sonner';
 import { sizeWords } from '../../../core/base/words.ts';
-import { useRecordingChanges, useRecordings } from '../../../data/recording-queries.ts';
+import { useRecordings } from '../../../data/recording-queries.ts';
+import { removed } from '../../../data/records.ts';
 import type { Recording } from '../../../data/recordings.ts';
+import { save } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';
 import { download } from '../../../ui/download.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
@@ -33,16 +35,15 @@ export function Recordings({ pupil }: { pupil: string }) {
 }
 
 function OneRecording({ recording }: { recording: Recording }) {
-  const { keep, remove } = useRecordingChanges();
   const { id, title, date, seconds, sound } = recording;
   const address = useMemo(() => URL.createObjectURL(sound), [sound]);
   useEffect(() => () => URL.revokeObjectURL(address), [address]);
   const name = `${title}, ${dayWords(date)}`;
   const goodbye = async (): Promise<void> => {
-    await remove.mutateAsync(id);
+    const { undo } = await save([removed('recordings', id)]);
     toast('The recording is deleted.', {
       duration: 20_000,
-      action: { label: 'Undo', onClick: () => void keep.mutateAsync(recording).catch(sayTrouble) },
+      action: { label: 'Undo', onClick: () => void undo().catch(sayTrouble) },
     });
   };
   return (

@@ -5,9 +5,10 @@ import type { SavedStudy } from '../../../core/study/saved-study.ts';
 import { counted } from '../../../core/base/words.ts';
 import { dayWords, daysBetween } from '../../../core/practice/day.ts';
 import { daysToTarget } from '../../../core/practice/tempo-steps.ts';
-import type { PupilWhole } from '../../../core/practice/pupil.ts';
+import type { Assignment, PupilWhole } from '../../../core/practice/pupil.ts';
 import type { StudyReadiness } from '../../../core/practice/plan.ts';
-import { useChangeAssignment } from '../../../data/pupil-queries.ts';
+import { changed } from '../../../data/records.ts';
+import { save, type Saved } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
 import { today } from '../../../data/today.ts';
@@ -25,10 +26,8 @@ export function SetList({
   climbing: readonly Climbing[];
   readiness: readonly StudyReadiness[];
 }) {
-  const change = useChangeAssignment();
-  const alter = (id: string, part: Parameters<typeof change.mutateAsync>[0]['part']): void => {
-    change.mutateAsync({ id, part: { ...part, updated: new Date().toISOString() } }).catch(sayTrouble);
-  };
+  const alter = (base: Assignment, part: Partial<Assignment>): Promise<Saved> =>
+    save([changed('assignments', base, { ...base, ...part, updated: new Date().toISOString() })]);
   if (climbing.length === 0) return <p>Nothing is set. Set a study of the library below, or one that comes next.</p>;
   return (
     <table className="w-full border-collapse text-left">
@@ -79,7 +78,9 @@ export function SetList({
                   value={assignment.target.bpm}
                   least={20}
                   most={400}
-                  onNumber={(bpm) => alter(assignment.id, { target: { ...assignment.target, bpm } })}
+                  onNumber={(bpm) =>
+                    void alter(assignment, { target: { ...assignment.target, bpm } }).catch(sayTrouble)
+                  }
                 />
                 <span className="block text-sm text-faint">{daysWords(whole, one)}</span>
               </td>
@@ -96,12 +97,15 @@ export function SetList({
                 <Button
                   kind="quiet"
                   aria-label={`Put away ${title}`}
-                  onClick={() => {
-                    alter(assignment.id, { put: today() });
-                    toast(`${title} is put away; its history stays.`, {
-                      action: { label: 'Undo', onClick: () => alter(assignment.id, { put: undefined }) },
-                    });
-                  }}
+                  onClick={() =>
+                    void alter(assignment, { put: today() }).then(
+                      ({ undo }) =>
+                        toast(`${title} is put away; its history stays.`, {
+                          action: { label: 'Undo', onClick: () => void undo().catch(sayTrouble) },
+                        }),
+                      sayTrouble,
+                    )
+                  }
                 >
                   Put away
                 </Button>
@@ -131,7 +135,8 @@ async function copyLink(saved: SavedStudy): Promise<void> {
 function lastWords(last: string | undefined): string {
   if (last === undefined) return 'not practised yet';
   const ago = daysBetween(last, today());
-  return ago <= 0 ? 'practised today' : `practised ${counted(ago, 'day')} ago`;
+  if (ago < 0) return `last try dated ${dayWords(last)}`;
+  return ago === 0 ? 'practised today' : `practised ${counted(ago, 'day')} ago`;
 }
 
 /** `at 54; 8 to 20 days`: how far the tempo is from the one to reach. */

@@ -6,7 +6,8 @@ import type { EarNote } from '../../../core/practice/ear-note.ts';
 import type { PlanLine } from '../../../core/practice/plan.ts';
 import type { LoggedAttempt } from '../../../core/practice/pupil.ts';
 import { newId } from '../../../data/library.ts';
-import { useKeepPupilRecords, useRemoveAttempt } from '../../../data/pupil-queries.ts';
+import { added, removed } from '../../../data/records.ts';
+import { save } from '../../../data/save.ts';
 import { today } from '../../../data/today.ts';
 
 /** A try lasted at most so long, seconds: whoever left the room was not practising. */
@@ -21,8 +22,6 @@ export function useTries(
   readonly write: (result: Result, bpm: number, ear?: EarNote) => void;
   readonly takeBack: () => void;
 } {
-  const keep = useKeepPupilRecords();
-  const remove = useRemoveAttempt();
   const [tries, setTries] = useState<readonly LoggedAttempt[]>([]);
   const since = useRef(0);
   useEffect(() => {
@@ -44,13 +43,13 @@ export function useTries(
       ...(ear && { ear }),
     };
     setTries((before) => [...before, one]);
-    keep.mutateAsync({ attempts: [one] }).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
+    save([added('attempts', one)]).catch((error: unknown) => sayTrouble(error, 'Not kept: '));
   });
   const takeBack = useStableCallback((): void => {
     const last = tries.at(-1);
     if (!last) return;
     setTries((before) => before.slice(0, -1));
-    remove.mutateAsync(last.id).catch(sayTrouble);
+    save([removed('attempts', last.id)]).catch(sayTrouble);
   });
   return { tries, write, takeBack };
 }

@@ -1,9 +1,11 @@
-import { memo, useEffect } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import type { SavedStudy } from '../../../core/study/saved-study.ts';
-import { useKeepStudies, useTakenOver } from '../../../data/library-queries.ts';
+import { useTakenOver } from '../../../data/library-queries.ts';
 import { copyOf, toSaved } from '../../../data/library.ts';
+import { added, warmWriter } from '../../../data/records.ts';
+import { save } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';
 import { fileName } from '../../../core/base/file-name.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
@@ -12,7 +14,10 @@ import { afterScore } from '../score-stands.ts';
 import type { KeptAsWorkedOn } from '../use-keeper.ts';
 
 // Fetched once the first score stands, not when it is needed: that is when something has failed.
-const backups = afterScore(() => import('../../../core/library/backup.ts'));
+const backups = afterScore(async () => {
+  await warmWriter();
+  return import('../../../core/library/backup.ts');
+});
 
 /** Keeps a study that is not in the library yet, and opens it there. */
 export const KeepNew = memo(function KeepNew({
@@ -26,20 +31,20 @@ export const KeepNew = memo(function KeepNew({
   asKept: () => SavedStudy | undefined;
   onKept: (id: string) => void;
 }) {
-  const keep = useKeepStudies();
+  const [saving, setSaving] = useState(false);
   const press = (): void => {
     const fresh = asKept();
     if (!fresh) return;
-    keep.mutate([fresh], {
-      onSuccess: () => {
+    setSaving(true);
+    save([added('studies', fresh)])
+      .then(() => {
         toast.success('Kept in the library. Changes are now kept as you make them.');
         onKept(fresh.id);
-      },
-      onError: (error) => void toast.error(error.message, { duration: 15_000 }),
-    });
+      }, sayTrouble)
+      .finally(() => setSaving(false));
   };
   return (
-    <Button kind="strong" aria-label="Keep in the library" onClick={press} disabled={!ready || keep.isPending}>
+    <Button kind="strong" aria-label="Keep in the library" onClick={press} disabled={!ready || saving}>
       Keep
     </Button>
   );
@@ -64,7 +69,6 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
   /** Shows the study as another tab has it. */
   onOther: (study: SavedStudy) => void;
 }) {
-  const copies = useKeepStudies();
   const takeOver = useTakenOver();
   useEffect(() => {
     if (!edited || !scored) return;
@@ -75,14 +79,11 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
 
   const keepCopy = (): void => {
     const copy = copyOf(keeper.here, title, new Date().toISOString());
-    copies.mutate([copy], {
-      onSuccess: () => {
-        keeper.letGo();
-        toast.success(`Kept as “${copy.name ?? title}”.`);
-        onCopied(copy.id);
-      },
-      onError: (error) => void toast.error(error.message, { duration: 15_000 }),
-    });
+    save([added('studies', copy)]).then(() => {
+      keeper.letGo();
+      toast.success(`Kept as “${copy.name ?? title}”.`);
+      onCopied(copy.id);
+    }, sayTrouble);
   };
   const showOther = (): void => {
     if (keeping.state !== 'differs') return;
@@ -99,7 +100,7 @@ export const KeptAsYouWork = memo(function KeptAsYouWork({
   if (refused && edited) return <Standing words="Not kept: it cannot be played as it stands" />;
   switch (keeping.state) {
     case 'kept': {
-      const at = new Date(keeping.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+      const at = new Date(keeper.kept.updated).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
       return <Standing words={`Kept ${at}`} />;
     }
     case 'keeping':

@@ -1,7 +1,9 @@
 import { useState } from 'react';
-import { byline, LONGEST_BYLINE, rememberByline } from '../../../data/byline.ts';
+import { LONGEST_BYLINE } from '../../../core/library/settings.ts';
+import { byline, changeSettings } from '../../../data/settings.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 
 /** Asks for the teacher's name as it stands on paper. */
 export function Byline({ onClose }: { onClose: () => void }) {
@@ -11,13 +13,13 @@ export function Byline({ onClose }: { onClose: () => void }) {
       open
       onClose={onClose}
       title="Your name on paper"
-      description="It stands under the title of everything that is printed. Only this browser remembers it."
+      description="It stands under the title of everything that is printed. It is kept with the library."
     >
       <form
         className="mt-3 flex flex-wrap items-end gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          rememberByline(name);
+          changeSettings({ byline: name.trim() }).catch(sayTrouble);
           onClose();
         }}
       >

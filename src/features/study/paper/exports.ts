@@ -4,7 +4,7 @@ import { pictureSize } from '../../../core/score/picture-size.ts';
 import { fileName } from '../../../core/base/file-name.ts';
 import { download } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
-import { byline } from '../../../data/byline.ts';
+import { byline } from '../../../data/settings.ts';
 import { drawnPart } from './drawn-part.ts';
 import { PAPER_PAGE, type PaperPart } from './paper.ts';
 

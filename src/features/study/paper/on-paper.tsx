@@ -3,7 +3,7 @@ import { flushSync } from 'react-dom';
 import { CAUTION } from '../../../core/shifts/caution.ts';
 import { ChangesNote } from '../look/changes-note.tsx';
 import { Climb } from '../board/climb.tsx';
-import { byline } from '../../../data/byline.ts';
+import { byline } from '../../../data/settings.ts';
 import type { DeskView } from '../desk/desk-view.ts';
 import { Fingerboard, PLAIN_VIEW } from '../board/fingerboard.tsx';
 import { HandPatterns } from '../shifts/hand-patterns.tsx';

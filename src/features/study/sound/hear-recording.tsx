@@ -7,7 +7,7 @@ import type { Sound } from '../../../core/listening/pitch-track.ts';
 import type { Hearing } from '../../../core/listening/report.ts';
 import type { HearingLevel } from '../../../core/listening/verdict.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { hearingLevels } from '../../../data/hearing-levels.ts';
+import { hearingLevels } from '../../../data/settings.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { FileButton } from '../../../ui/file-button.tsx';

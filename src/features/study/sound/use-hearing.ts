@@ -1,8 +1,9 @@
 import { useMemo, useState } from 'react';
+import { sayTrouble } from '../../../ui/say-trouble.ts';
 import type { Temperament } from '../../../core/intonation/temperament.ts';
 import type { Hearing } from '../../../core/listening/report.ts';
 import type { HearingLevel } from '../../../core/listening/verdict.ts';
-import { hearingLevel, rememberLevel } from '../../../data/hearing-levels.ts';
+import { hearingLevel, rememberLevel } from '../../../data/settings.ts';
 
 /** By what whoever plays is judged: the teacher's level, remembered in this browser, and the temperament the study sounds in. */
 export function useHearing(temperament: Temperament): {
@@ -14,7 +15,7 @@ export function useHearing(temperament: Temperament): {
   return {
     hearing,
     setLevel: (next) => {
-      rememberLevel(next);
+      rememberLevel(next).catch(sayTrouble);
       setLevel(next);
     },
   };

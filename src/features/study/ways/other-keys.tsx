@@ -7,7 +7,8 @@ import type { KeyFate } from '../../../core/study/other-keys.ts';
 import { circleFor } from '../../../core/theory/key-signature.ts';
 import { isTonicName, printed } from '../../../core/theory/pitch.ts';
 import { toSaved } from '../../../data/library.ts';
-import { useKeepStudies } from '../../../data/library-queries.ts';
+import { added } from '../../../data/records.ts';
+import { save } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { engine } from '../../../workers/engine.ts';
@@ -93,7 +94,7 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
   const [fates, setFates] = useState<readonly KeyFate[]>([]);
   const [wanted, setWanted] = useState<ReadonlySet<string>>(new Set());
   const [stopped, setStopped] = useState(false);
-  const keep = useKeepStudies();
+  const [saving, setSaving] = useState(false);
   // Each run has a word of its own to stop it, so that a new one does not revive the last.
   const stop = useRef<() => void>(() => undefined);
   useEffect(() => {
@@ -122,13 +123,14 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
   const busy = fates.length < tonics.length && !stopped;
   const keepAll = (): void => {
     const now = Date.now();
-    keep
-      .mutateAsync(chosen.map((one, place) => toSaved(one, 0, new Date(now + place).toISOString())))
+    setSaving(true);
+    save(chosen.map((one, place) => added('studies', toSaved(one, 0, new Date(now + place).toISOString()))))
       .then(() => {
         toast.success(`Kept ${counted(chosen.length, 'study', 'studies')} in the library.`);
         onClose();
       })
-      .catch(sayTrouble);
+      .catch(sayTrouble)
+      .finally(() => setSaving(false));
   };
   return (
     <>
@@ -176,7 +178,7 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
         ) : (
           <Button onClick={onClose}>Close</Button>
         )}
-        <Button kind="strong" disabled={busy || chosen.length === 0 || keep.isPending} onClick={keepAll}>
+        <Button kind="strong" disabled={busy || chosen.length === 0 || saving} onClick={keepAll}>
           Keep {chosen.length} in the library
         </Button>
       </div>

@@ -7,7 +7,9 @@ import { toast } from 'sonner';
 import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../../core/schools/knobs.ts';
 import { readSchool, type School } from '../../../core/schools/school.ts';
 import { newId } from '../../../data/library.ts';
-import { useKeepSchool } from '../../../data/schools.ts';
+import { useOwnSchools } from '../../../data/schools.ts';
+import { added, changed } from '../../../data/records.ts';
+import { save } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import { HAND_OPTIONS, OPEN_STRING_OPTIONS, RETURN_OPTIONS } from '../desk/rule-options.ts';
@@ -31,7 +33,6 @@ export const OwnSchool = memo(function OwnSchool({
 }) {
   const [id] = useState(() => newId());
   const [name, setName] = useState('My school');
-  const keep = useKeepSchool();
   const bringIn = async (chosen: File): Promise<void> => {
     const read = readSchool(await chosen.text());
     if (!read.ok) {
@@ -43,7 +44,7 @@ export const OwnSchool = memo(function OwnSchool({
       const fresh = { ...read.value, id: newId() };
       setName(fresh.name);
       try {
-        await keep.mutateAsync(fresh);
+        await save([added('schools', fresh)]);
         onSchool(fresh);
         toast.success(`The school “${fresh.name}” is kept, and this study follows it.`);
       } catch (error) {
@@ -53,6 +54,15 @@ export const OwnSchool = memo(function OwnSchool({
   };
   // A shipped school is never changed: turning a knob begins one's own from it.
   const own = (): School => (school && !isShipped(school) ? school : ownSchool(school, id, name, instrument));
+  // The school as it was kept when it was opened here: what another tab changes of it since is joined, or asked about.
+  const stored = useOwnSchools();
+  const [seen, setSeen] = useState(stored);
+  if (seen.length === 0 && stored.length > 0) setSeen(stored);
+  const keep = async (named: School): Promise<void> => {
+    const base = seen.find((one) => one.id === named.id);
+    await save([base ? changed('schools', base, named) : added('schools', named)]);
+    setSeen([...seen.filter((one) => one !== base), named]);
+  };
   const early = school?.weights[EARLY_LATE.term] ?? EARLY_LATE.usual;
   return (
     <details className="mt-1">
@@ -94,8 +104,7 @@ export const OwnSchool = memo(function OwnSchool({
           event.preventDefault();
           const named = { ...own(), name: name.trim() || 'My school' };
           onSchool(named);
-          keep
-            .mutateAsync(named)
+          keep(named)
             .then(() => toast.success(`Kept the school “${named.name}”.`))
             .catch(sayTrouble);
         }}

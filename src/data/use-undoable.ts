@@ -1,0 +1,33 @@
+import { useState } from 'react';
+import { join } from '../core/library/join.ts';
+import type { Kept } from './use-kept.ts';
+
+/** A record that is worked on, with the changes made here and the way back. */
+export interface Undoable<One extends object> {
+  readonly here: One;
+  readonly change: (part: Partial<One>) => void;
+  /** Takes the last change made here back and leaves what others changed; returns `false` where there is none. */
+  readonly undo: () => boolean;
+  readonly canUndo: boolean;
+}
+
+/** Undo for a record that is worked on. */
+export function useUndoable<One extends object>({ here, keep }: Kept<One>): Undoable<One> {
+  const [past, setPast] = useState<readonly { readonly before: One; readonly after: One }[]>([]);
+  return {
+    here,
+    change: (part) => {
+      setPast([...past, { before: here, after: { ...here, ...part } }]);
+      keep(part);
+    },
+    undo: () => {
+      const last = past.at(-1);
+      if (!last) return false;
+      setPast(past.slice(0, -1));
+      const back = join(last.after, here, last.before, undefined, 'mine');
+      if ('value' in back) keep(back.value as One);
+      return true;
+    },
+    canUndo: past.length > 0,
+  };
+}
