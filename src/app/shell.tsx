@@ -4,6 +4,7 @@ import { Link, NavLink, Outlet } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { Toaster, toast } from 'sonner';
 import { useNewerVersion } from './newer-version.ts';
+import { useDailyBackup } from '../data/backup-queries.ts';
 import { useRecordChanges } from '../data/library-queries.ts';
 import { StorageBanner } from './storage-banner.tsx';
 import { WhoseChange } from './whose-change.tsx';
@@ -14,6 +15,7 @@ import { chooseStudio, currentStudio } from '../data/studio.ts';
 export function Shell() {
   const takeNewer = useNewerVersion();
   useRecordChanges();
+  useDailyBackup();
   return (
     <div className="frame flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">

@@ -127,8 +127,14 @@ let had = false;
 export function database(): Promise<Database> {
   opened ??= openDB<Schema>(NAMES[currentStudio()], MIGRATIONS.length, {
     async upgrade(db, from, _, upgrade) {
-      if (from === 0 && (had || emptied())) throw new StorageTrouble(EMPTIED, 'emptied');
-      for (const migrate of MIGRATIONS.slice(from)) await migrate(db, upgrade as unknown as Upgrade);
+      // What comes of it is told by the opening; a step that fails must not leave half of a database.
+      upgrade.done.catch(() => undefined);
+      try {
+        if (from === 0 && (had || emptied())) upgrade.abort();
+        else for (const migrate of MIGRATIONS.slice(from)) await migrate(db, upgrade as unknown as Upgrade);
+      } catch {
+        upgrade.abort();
+      }
     },
     // A newer Step Ladder in another tab waits for this one to let go.
     blocking() {
@@ -160,7 +166,7 @@ const EMPTIED =
   'The browser has dropped the library it kept here; a full disk does that. Nothing has been saved over it. Import a backup, or start with an empty library.';
 
 function isAborted(error: unknown): boolean {
-  return error instanceof StorageTrouble || (error instanceof DOMException && error.name === 'AbortError');
+  return error instanceof DOMException && error.name === 'AbortError';
 }
 
 /** Starts with an empty library where the browser has dropped the one it had: the teacher has said so. */

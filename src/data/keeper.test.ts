@@ -98,6 +98,9 @@ describe('a keeper', () => {
     for (const n of [1, 2, 3]) keeper.keep(work(n));
     expect(keeper.waiting).toBe(true);
     expect(keeper.keeping.state).toBe('keeping');
+    // Told at each: a field that shows it would otherwise fall back to what is being written.
+    expect(told).toHaveLength(3);
+    expect(playedTheSame(keeper.here, { ...STUDY, ...work(3) })).toBe(true);
     await store.settle();
     expect(playedTheSame(store.record!, { ...STUDY, ...work(3) })).toBe(true);
     expect(keeper.waiting).toBe(false);
@@ -167,6 +170,23 @@ describe('a keeper', () => {
     expect(keeper.waiting).toBe(true);
     keeper.letGo();
     expect(keeper.waiting).toBe(false);
+  });
+
+  it('takes what was read before its own last write for no news, and follows what is news', async () => {
+    const { keeper } = tab(store);
+    keeper.keep(work(1));
+    await store.settle();
+    const first = keeper.kept;
+    keeper.keep(work(2));
+    await store.settle();
+    keeper.follow(first);
+    expect(playedTheSame(keeper.here, { ...STUDY, ...work(2) })).toBe(true);
+    keeper.follow(keeper.kept);
+    // Once the page has caught up, the same state again is somebody’s undo.
+    keeper.follow(first);
+    expect(playedTheSame(keeper.here, { ...STUDY, ...work(1) })).toBe(true);
+    keeper.follow({ ...first, name: 'elsewhere' });
+    expect(keeper.here.name).toBe('elsewhere');
   });
 
   it('takes up what an earlier page left waiting, and asks about it again', async () => {

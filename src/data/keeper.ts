@@ -1,3 +1,4 @@
+import { same } from '../core/library/join.ts';
 import type { Meeting } from '../core/library/meeting.ts';
 import { troubleFrom, type StorageTrouble } from './database.ts';
 
@@ -26,6 +27,9 @@ export interface KeeperTools<One extends object> {
   readonly draft?: (waiting: { readonly base: One; readonly part: Partial<One> } | undefined) => void;
 }
 
+/** So many earlier states are told from news. */
+const MOST_PAST = 100;
+
 /** A failed write is tried again after this long, milliseconds, until it succeeds. */
 const AGAIN_AFTER = 4_000;
 
@@ -36,6 +40,8 @@ const AGAIN_AFTER = 4_000;
 export class Keeper<One extends object> {
   readonly #tools: KeeperTools<One>;
   #kept: One;
+  /** What was stored before, until the page has read what is stored now. */
+  #past: One[] = [];
   /** Fields that were changed here and are not stored yet. */
   #pending: Partial<One> | undefined;
   #running = false;
@@ -71,11 +77,11 @@ export class Keeper<One extends object> {
   keep(part: Partial<One>): void {
     this.#pending = { ...this.#pending, ...part };
     const { state } = this.#keeping;
-    if (state === 'differs' || state === 'gone' || state === 'damaged') {
-      this.#draft();
-      return;
-    }
-    void this.#run();
+    const waits = state === 'differs' || state === 'gone' || state === 'damaged';
+    if (waits) this.#draft();
+    // Whoever shows the record shows the change at once, also while an earlier one is being written.
+    if (waits || this.#running) this.#tools.tell(this.#keeping, this.#kept);
+    else void this.#run();
   }
 
   /** Takes up a change that an earlier page left waiting. */
@@ -106,9 +112,17 @@ export class Keeper<One extends object> {
     this.#say({ state: 'kept' });
   }
 
-  /** Takes over what others changed, while nothing here waits to be stored. */
+  /**
+   * Takes over what others changed, while nothing here waits to be stored. What was read before the last write here came
+   * to be stored is not news.
+   */
   follow(record: One): void {
-    if (this.#pending || this.#running) return;
+    if (same(record, this.#kept)) {
+      this.#past = [];
+      return;
+    }
+    if (this.#pending || this.#running || this.#past.some((earlier) => same(earlier, record))) return;
+    this.#past = [];
     this.#kept = record;
     this.#say({ state: 'kept' });
   }
@@ -135,6 +149,7 @@ export class Keeper<One extends object> {
           this.#draft();
           return;
         }
+        this.#past = [...this.#past, this.#kept].slice(-MOST_PAST);
         this.#kept = met.record;
         if (this.#pending === part) this.#pending = undefined;
       }

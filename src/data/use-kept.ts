@@ -26,6 +26,7 @@ function open(kind: Kind, record: AnyEntry): Shared {
   const known = shared.get(place);
   if (known) return known;
   const listeners = new Set<() => void>();
+  let settled: Keeping<AnyEntry> | undefined;
   const keeper: Keeper<AnyEntry> = new Keeper<AnyEntry>(record, {
     change: async (base, next) => {
       const met = await changeRecord(kind, base as Entry<typeof kind>, next as Entry<typeof kind>);
@@ -39,7 +40,8 @@ function open(kind: Kind, record: AnyEntry): Shared {
     },
     tell: (keeping) => {
       for (const listener of listeners) listener();
-      settle(kind, keeper, keeping);
+      if (keeping !== settled) settle(kind, keeper, keeping);
+      settled = keeping;
     },
     draft: (waiting) => {
       keepDraft(kind, keyOf(kind, record), waiting as Parameters<typeof keepDraft>[2]).catch(() => undefined);

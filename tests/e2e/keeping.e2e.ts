@@ -50,7 +50,7 @@ describe('what the screen calls kept', () => {
     await stage.go(`/studies/${id}`);
     await stage.score();
     await stage.driver.executeScript(`BroadcastChannel.prototype.addEventListener = () => undefined;`);
-    await stage.driver.executeScript(`window.deaf = new BroadcastChannel('step-ladder studies own');`);
+    await stage.driver.executeScript(`window.deaf = new BroadcastChannel('step-ladder records own');`);
     await first();
     await stage.driver.executeScript(`BroadcastChannel.prototype.postMessage = () => undefined;`);
     await stage.choose('Octaves', 'two octaves');

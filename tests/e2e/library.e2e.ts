@@ -115,7 +115,7 @@ describe('the library', () => {
     await importFile(backup);
     // All but the one study is here: the others, the studio's book of fingerings, its pupils and their logs.
     await stage.until('what was brought in', async () =>
-      /1 study added, \d{3,} already here\./.test(await stage.text(By.css('body'))),
+      /1 study added; \d{3,} already here\./.test(await stage.text(By.css('body'))),
     );
     await stage.until('all of them', async () => (await rows()).length === before.length);
   });

@@ -42,10 +42,9 @@ describe('the ways teachers teach', () => {
       Key.ENTER,
       'D minor, one octave: D 0',
     );
-    await stage.sees('1 fingering can be played, 1 line cannot be taken as it stands.');
+    await stage.sees('1 fingering can be played, 1 line cannot be taken.');
     await stage.sees('Not taken: Say which minor: natural, harmonic or melodic.');
-    await stage.click('Keep the book');
-    await stage.sees('These fingerings come first wherever they apply.');
+    await stage.sees('Saved.');
     await stage.turnTo('/studies/new?instrument=violin&tonic=A&octaves=2');
     await stage.until('the book’s fingering', async () => (await stage.score()).includes('G 1234  D 123'));
     await stage.sees('from your book');

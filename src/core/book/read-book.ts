@@ -59,7 +59,8 @@ export function* readBook(
 const LONGEST_LINE = 2_000;
 
 function lineOf(line: string, named: InstrumentId | undefined, memory: EngineMemory): Read {
-  if (line.length > LONGEST_LINE) return { reason: `A line has at most ${LONGEST_LINE} letters; this has ${line.length}.` };
+  if (line.length > LONGEST_LINE)
+    return { reason: `A line has at most ${LONGEST_LINE} letters; this has ${line.length}.` };
   const colon = line.lastIndexOf(':');
   if (colon < 0)
     return { reason: 'Write what it is, a colon, then strings and fingers: “G major, two octaves: G 0123 D 0123 …”.' };

@@ -1,11 +1,14 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
+import { noteExport } from '../../data/backup-folder.ts';
+import { useBackupMade } from '../../data/backup-queries.ts';
 import { exportLibrary, importLibrary, stopLibrarian, wasStopped } from '../../data/librarian.ts';
 import { Button } from '../../ui/button.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
+import { BackupReminder, Backups } from './backups.tsx';
 
 /** A backup larger than this is not one of ours: a hundred thousand studies take less. */
 const LARGEST_BACKUP = 500 * 1024 * 1024;
@@ -24,6 +27,7 @@ export function BackupActions({
   alone?: 'import' | 'export';
 }) {
   const [going, setGoing] = useState<Going>();
+  const made = useBackupMade();
   const fail = (error: unknown): void => {
     if (error instanceof Error && wasStopped(error)) toast(error.message);
     else sayTrouble(error);
@@ -55,11 +59,10 @@ export function BackupActions({
   const write = (): void =>
     go('Exporting the library', async (onProgress) => {
       const now = new Date().toISOString();
-      download(
-        `step-ladder-library-${now.slice(0, 10)}.json`,
-        await exportLibrary(now, onProgress),
-        'application/json',
-      );
+      const file = await exportLibrary(now, onProgress);
+      download(`step-ladder-library-${now.slice(0, 10)}.json`, file, 'application/json');
+      await noteExport(now);
+      made();
     });
   if (going) {
     return (
@@ -78,10 +81,14 @@ export function BackupActions({
         </FileButton>
       )}
       {alone === 'import' ? null : (
-        <Button kind="quiet" onClick={write}>
-          Export the library
-        </Button>
+        <>
+          <Button kind="quiet" onClick={write}>
+            Export the library
+          </Button>
+          <Backups />
+        </>
       )}
+      {alone === 'import' ? null : <BackupReminder onExport={write} />}
     </>
   );
 }
