@@ -1,13 +1,12 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { classFiles } from '../src/core/classroom/class-score.ts';
 import { classPlanFrom, type ClassPlan } from '../src/core/classroom/class-plan.ts';
 import { readOptions } from './options.ts';
+import { written } from './outside.ts';
 import { readQuestion, sayOnClosedOutput } from './question.ts';
 import { answered } from './recipe-file.ts';
 import { studyAnswer } from './study-answer.ts';
-import { reasonOf } from './system-reasons.ts';
 
 const EXAMPLE =
   '{"tonic":"D","form":"major","figure":"scale","octaves":2,"sections":[{"instrument":"violin"},{"instrument":"cello"}]}';
@@ -23,7 +22,7 @@ async function main(): Promise<number> {
   if (!question) return 2;
   const plan = classPlanFrom(question);
   if (!plan.ok) return answered({ error: { path: plan.refusal.path, message: plan.refusal.message } }, 1);
-  const failed = out === undefined ? undefined : written(plan.value, out);
+  const failed = out === undefined ? undefined : filesWritten(plan.value, out);
   return failed ? answered({ error: { path: 'out', message: failed } }, 1) : answered(classAnswer(plan.value), 0);
 }
 
@@ -44,18 +43,12 @@ function classAnswer({ title, sections }: ClassPlan): object {
 }
 
 /** Writes the files of a class; what stood in the way, where something did. */
-function written(plan: ClassPlan, out: string): string | undefined {
-  let file = out;
-  try {
-    mkdirSync(out, { recursive: true });
-    for (const { name, text } of classFiles(plan)) {
-      file = join(out, name);
-      writeFileSync(file, text);
-    }
-    return undefined;
-  } catch (error) {
-    return `“${file}” cannot be written: ${reasonOf(error)}`;
+function filesWritten(plan: ClassPlan, out: string): string | undefined {
+  for (const { name, text } of classFiles(plan)) {
+    const trouble = written(join(out, name), text);
+    if (trouble !== undefined) return trouble;
   }
+  return undefined;
 }
 
 sayOnClosedOutput();

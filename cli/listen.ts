@@ -1,13 +1,12 @@
-import { readFileSync } from 'node:fs';
 import { z } from 'zod';
 import { TEMPERAMENTS } from '../src/core/intonation/temperament.ts';
 import { listen } from '../src/core/listening/listen.ts';
 import { HEARING_LEVELS } from '../src/core/listening/verdict.ts';
 import { readWave } from '../src/core/sound/read-wave.ts';
 import { readOptions } from './options.ts';
+import { readBytes } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';
 import { answered, readStudy } from './recipe-file.ts';
-import { reasonOf } from './system-reasons.ts';
 
 const USAGE = `Hears a recording and compares it with a recipe: --recipe FILE --audio FILE.wav
 Options: --temperament ${TEMPERAMENTS.join('|')}   --a 440|auto   --level ${HEARING_LEVELS.map(({ id }) => id).join('|')}`;
@@ -38,13 +37,8 @@ function main(): number {
     const message = `The level is one of: ${HEARING_LEVELS.map(({ id }) => id).join(', ')}.`;
     return answered({ error: { path: 'level', message } }, 1);
   }
-  let bytes: Uint8Array;
-  try {
-    bytes = readFileSync(options.audio);
-  } catch (error) {
-    return answered({ error: { path: 'audio', message: `“${options.audio}” cannot be read: ${reasonOf(error)}` } }, 1);
-  }
-  const sound = readWave(bytes);
+  const bytes = readBytes(options.audio, 'recording', 'audio');
+  const sound = bytes.ok ? readWave(bytes.value) : bytes;
   if (!sound.ok) return answered({ error: { path: 'audio', message: sound.refusal.message } }, 1);
   return answered(listen(study.value, sound.value, { temperament: options.temperament, a: options.a, level }), 0);
 }

@@ -1,14 +1,11 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { basename, extname, join } from 'node:path';
-import { VerovioToolkit } from 'verovio/esm';
-import createVerovioModule from 'verovio/wasm';
 import { z } from 'zod';
 import { readOutside } from '../src/core/base/reading.ts';
-import { refused, type Outcome } from '../src/core/base/outcome.ts';
+import type { Outcome } from '../src/core/base/outcome.ts';
 import { instrumentFor, INSTRUMENTS } from '../src/core/instruments/instruments.ts';
 import { foundIn } from '../src/core/passage/found.ts';
-import { engravedBy } from '../src/core/passage/read/engraved.ts';
-import { readMusicFile, type MusicFile } from '../src/core/passage/read/music-file.ts';
+import { writeText } from '../src/core/base/text-file.ts';
+import type { MusicFile } from '../src/core/passage/read/music-file.ts';
 import { handFields } from '../src/core/recipe/hand-rules.ts';
 import { playerFields } from '../src/core/recipe/player.ts';
 import { Recipe } from '../src/core/recipe/recipe.ts';
@@ -19,10 +16,11 @@ import { onePart, withFingers } from '../src/core/score/into/into-musicxml.ts';
 import { musicXml } from '../src/core/score/musicxml.ts';
 import { passageStudy, type PassageStudy } from '../src/core/study/passage-study.ts';
 import { readOptions } from './options.ts';
+import { isSameFile, readBytes, written } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';
+import { readMusic } from './read-music.ts';
 import { answered, readJsonFile } from './recipe-file.ts';
 import { studyAnswer } from './study-answer.ts';
-import { reasonOf } from './system-reasons.ts';
 
 const USAGE = `Reads a passage (MusicXML, compressed MusicXML, MEI, ABC) and fingers it.
 Options: --file FILE   --instrument ${INSTRUMENTS.join('|')}   --list   --part ID   --voice N   --from N   --to N
@@ -100,9 +98,8 @@ async function main(): Promise<number> {
     keepFingers: options['keep-fingers'],
   });
   if (!study.ok) return answered({ error: errorOf(study) }, 1);
-  const written = options.out === undefined ? undefined : write(file.value, study.value, options, options.out);
-  if (written && 'error' in written) return answered(written, 1);
-  return answered({ ...answerOf(file.value, study.value), ...written }, study.value.leftOut.length > 0 ? 1 : 0);
+  const made = options.out === undefined ? undefined : write(file.value, study.value, options, options.out);
+  return made && 'error' in made ? answered(made, 1) : answered({ ...answerOf(file.value, study.value), ...made }, 0);
 }
 
 function errorOf({ refusal }: { readonly refusal: { readonly path: string; readonly message: string } }): object {
@@ -110,13 +107,8 @@ function errorOf({ refusal }: { readonly refusal: { readonly path: string; reado
 }
 
 async function readFile(path: string): Promise<Outcome<MusicFile>> {
-  let bytes: Uint8Array;
-  try {
-    bytes = readFileSync(path);
-  } catch (error) {
-    return refused('no-such-file', 'file', { file: path, reason: reasonOf(error) });
-  }
-  return readMusicFile(bytes, engravedBy(new VerovioToolkit(await createVerovioModule())));
+  const bytes = readBytes(path, 'music', 'file');
+  return bytes.ok ? readMusic(bytes.value) : bytes;
 }
 
 function partsOf({ music }: MusicFile): object[] {
@@ -153,10 +145,8 @@ function answerOf({ format, music }: MusicFile, { chosen, study, leftOut }: Pass
         : {}),
     })),
     found: foundIn(study.passage, study.recipe.instrument),
-    notices: music.notices,
-    ...(leftOut.length > 0
-      ? { leftOut, error: { path: 'file', message: leftOut.map(({ message }) => message).join(' ') } }
-      : {}),
+    notices: [...leftOut.map(({ message }) => message), ...music.notices],
+    ...(leftOut.length > 0 ? { leftOut } : {}),
   };
 }
 
@@ -172,7 +162,7 @@ function write(
   options: Options,
   out: string,
 ): { readonly file: string } | { readonly error: object } {
-  const { format, text } = music;
+  const { format, text, encoding } = music;
   const way = study.ways[0];
   if (!way) throw new Error('A passage that was fingered has a way.');
   const { recipe, passage } = study;
@@ -188,13 +178,14 @@ function write(
       : musicXml(scoreOf({ title: titleOf(recipe), recipe, passage, way }));
   const name = options.into ? basename(options.file).replace(/\.mxl$/i, '.musicxml') : 'passage.musicxml';
   const file = join(out, name);
-  try {
-    mkdirSync(out, { recursive: true });
-    writeFileSync(file, options.into ? whole : part());
-    return { file };
-  } catch (error) {
-    return { error: { path: 'out', message: `“${file}” cannot be written: ${reasonOf(error)}` } };
+  if (options.into && isSameFile(file, options.file)) {
+    const message = `“${out}” is the folder of the file itself, which would be written over. Choose another folder with --out.`;
+    return { error: { path: 'out', message } };
   }
+  const data = options.into ? writeText(whole, encoding) : { ok: true as const, value: part() };
+  if (!data.ok) return { error: { path: 'into', message: data.refusal.message } };
+  const message = written(file, data.value);
+  return message === undefined ? { file } : { error: { path: 'out', message } };
 }
 
 sayOnClosedOutput();

@@ -1,4 +1,6 @@
 import { planFrom } from '../src/core/practice/plan-request.ts';
+import { z } from 'zod';
+import { readOptions } from './options.ts';
 import { readQuestion, sayOnClosedOutput } from './question.ts';
 
 const EXAMPLE =
@@ -6,6 +8,7 @@ const EXAMPLE =
 
 /** The answer's exit status: 0 for a plan, 1 for a refusal, 2 when the question cannot be read at all. */
 async function main(): Promise<number> {
+  if (!readOptions(z.object({}), {}, `Reads a JSON object on standard input, such as ${EXAMPLE}`)) return 2;
   const question = await readQuestion(EXAMPLE);
   if (!question) return 2;
   const plan = planFrom(question);

@@ -1,16 +1,14 @@
 import { parseJson } from '../src/core/base/reading.ts';
-import { reasonOf } from './system-reasons.ts';
+import { readInput } from './outside.ts';
 
 /** The JSON object on standard input; nothing, with the reason said, where there is none such as `example`. */
 export async function readQuestion(example: string): Promise<object | undefined> {
-  const chunks: Buffer[] = [];
-  try {
-    for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
-  } catch (error) {
-    process.stderr.write(`Standard input cannot be read: ${reasonOf(error)}\n`);
+  const input = await readInput('question');
+  if (!input.ok) {
+    process.stderr.write(`${input.refusal.message}\n`);
     return undefined;
   }
-  const json = parseJson(Buffer.concat(chunks).toString('utf8'));
+  const json = parseJson(input.value);
   if (json && typeof json.value === 'object' && json.value !== null && !Array.isArray(json.value)) return json.value;
   process.stderr.write(`Standard input must hold a JSON object such as ${example}\n`);
   return undefined;

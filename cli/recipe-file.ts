@@ -1,20 +1,16 @@
-import { readFileSync } from 'node:fs';
 import { refused, type Outcome } from '../src/core/base/outcome.ts';
 import { parseJson } from '../src/core/base/reading.ts';
 import { titleOf } from '../src/core/recipe/title.ts';
 import type { ScoredStudy } from '../src/core/score/scored-study.ts';
 import { buildFrom } from '../src/core/study/build.ts';
-import { reasonOf } from './system-reasons.ts';
+import { readTextFile } from './outside.ts';
 
 /** A file of JSON; refused with the path of the option that names it. */
 export function readJsonFile(file: string, option: string): Outcome<unknown> {
-  try {
-    const json = parseJson(readFileSync(file, 'utf8'));
-    if (json) return { ok: true, value: json.value };
-    return refused('unreadable', option, { reason: `“${file}” is not JSON.` });
-  } catch (error) {
-    return refused('no-such-file', option, { file, reason: reasonOf(error) });
-  }
+  const text = readTextFile(file, 'recipe', option);
+  if (!text.ok) return text;
+  const json = parseJson(text.value);
+  return json ? { ok: true, value: json.value } : refused('unreadable', option, { reason: `“${file}” is not JSON.` });
 }
 
 /** The study of a recipe in a file, under its best way. A list of one recipe is one. */

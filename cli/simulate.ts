@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { readOutside } from '../src/core/base/reading.ts';
 import { bowedSound, RATE } from '../src/core/listening/bowed-sound.ts';
@@ -6,9 +5,9 @@ import { InventedPupil } from '../src/core/listening/invented-pupil.ts';
 import { performanceOf } from '../src/core/listening/performance.ts';
 import { waveFile } from '../src/core/sound/wave-file.ts';
 import { readOptions } from './options.ts';
+import { written } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';
 import { answered, readJsonFile, readStudy } from './recipe-file.ts';
-import { reasonOf } from './system-reasons.ts';
 
 const USAGE = 'The simulated pupil plays a recipe: --recipe FILE --pupil FILE --out FILE.wav';
 
@@ -36,11 +35,8 @@ function main(): number {
   }
   const played = performanceOf(study.value, pupil.value);
   const samples = bowedSound(played, pupil.value);
-  try {
-    writeFileSync(options.out, waveFile(samples, RATE));
-  } catch (error) {
-    return answered({ error: { path: 'out', message: `“${options.out}” cannot be written: ${reasonOf(error)}` } }, 1);
-  }
+  const message = written(options.out, waveFile(samples, RATE));
+  if (message !== undefined) return answered({ error: { path: 'out', message } }, 1);
   const notes = played.map(({ at, onset, length, midi, hz, cents }) => ({ at, onset, length, midi, hz, cents }));
   return answered({ file: options.out, rate: RATE, seconds: samples.length / RATE, notes }, 0);
 }

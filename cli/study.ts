@@ -1,5 +1,4 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { z } from 'zod';
 import { parseJson } from '../src/core/base/reading.ts';
 import { EngineMemory } from '../src/core/fingering/fingering.ts';
@@ -13,6 +12,7 @@ import { readSyllabus, sectionFor, type Ask, type Section } from '../src/core/gr
 import { buildFrom, type BuiltStudy } from '../src/core/study/build.ts';
 import { refused, type Outcome } from '../src/core/base/outcome.ts';
 import { readOptions } from './options.ts';
+import { makeFolder, readInput, readTextFile, written } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';
 import { studyAnswer } from './study-answer.ts';
 import { reasonOf } from './system-reasons.ts';
@@ -23,7 +23,7 @@ Options: --format json|musicxml|midi   --out DIR (for musicxml and midi)   --gra
 
 const Options = z
   .object({
-    format: z.enum(['json', 'musicxml', 'midi']).default('json'),
+    format: z.enum(['json', 'musicxml', 'midi'], { error: 'The format is json, musicxml or midi.' }).default('json'),
     out: z.string().optional(),
     grade: z.string().optional(),
   })
@@ -41,7 +41,7 @@ async function main(): Promise<number> {
   if (!recipes) return 2;
   if (options.out !== undefined && options.format !== 'json') {
     try {
-      mkdirSync(options.out, { recursive: true });
+      makeFolder(resolve(options.out));
     } catch (error) {
       process.stderr.write(`The folder “${options.out}” cannot be made: ${reasonOf(error)}\n`);
       return 2;
@@ -78,16 +78,10 @@ function safely(input: unknown): Outcome<BuiltStudy> {
 
 /** Grades studies by the syllabus of a file; null, with the reason said, where that can't be read. */
 function readGrader(file: string): ((study: BuiltStudy) => object) | null {
-  let text: string;
-  try {
-    text = readFileSync(file, 'utf8');
-  } catch (error) {
-    process.stderr.write(`The syllabus “${file}” cannot be read: ${reasonOf(error)}\n`);
-    return null;
-  }
-  const syllabus = readSyllabus(text);
+  const text = readTextFile(file, 'syllabus', 'grade');
+  const syllabus = text.ok ? readSyllabus(text.value) : text;
   if (!syllabus.ok) {
-    process.stderr.write(`The syllabus "${file}" cannot be read: ${syllabus.refusal.message}\n`);
+    process.stderr.write(`The syllabus “${file}” cannot be read: ${syllabus.refusal.message}\n`);
     return null;
   }
   const models = new Map<string, Model | TooSmall>();
@@ -132,19 +126,18 @@ function askJson({ gradeName, group, item, tonic }: Ask): object {
 }
 
 async function readRecipes(): Promise<unknown[] | undefined> {
-  const chunks: Buffer[] = [];
-  try {
-    for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
-    const json = parseJson(Buffer.concat(chunks).toString('utf8'));
-    if (Array.isArray(json?.value)) return json.value as unknown[];
-    process.stderr.write(
-      json
-        ? 'Standard input must hold a JSON array of recipes, such as [{"instrument":"violin","tonic":"A"}].\n'
-        : 'Standard input is not JSON. It must hold an array of recipes, such as [{"instrument":"violin","tonic":"A"}].\n',
-    );
-  } catch (error) {
-    process.stderr.write(`Standard input cannot be read: ${reasonOf(error)}\n`);
+  const input = await readInput('question');
+  if (!input.ok) {
+    process.stderr.write(`${input.refusal.message}\n`);
+    return undefined;
   }
+  const json = parseJson(input.value);
+  if (Array.isArray(json?.value)) return json.value as unknown[];
+  process.stderr.write(
+    json
+      ? 'Standard input must hold a JSON array of recipes, such as [{"instrument":"violin","tonic":"A"}].\n'
+      : 'Standard input is not JSON. It must hold an array of recipes, such as [{"instrument":"violin","tonic":"A"}].\n',
+  );
   return undefined;
 }
 
@@ -157,12 +150,8 @@ function asFile(
   if (!way) throw new Error('A built study has at least one way.');
   const study: ScoredStudy = { title: titleOf(recipe), recipe, passage, way };
   const file = join(options.out ?? '.', `${index}.${options.format === 'midi' ? 'mid' : 'musicxml'}`);
-  try {
-    writeFileSync(file, options.format === 'midi' ? midiFile(study) : musicXml(scoreOf(study)));
-  } catch (error) {
-    return { error: { path: 'out', message: `The file “${file}” cannot be written: ${reasonOf(error)}` } };
-  }
-  return { file };
+  const message = written(file, options.format === 'midi' ? midiFile(study) : musicXml(scoreOf(study)));
+  return message === undefined ? { file } : { error: { path: 'out', message } };
 }
 
 sayOnClosedOutput();

@@ -1,12 +1,14 @@
 import { existsSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { parseArgs } from 'node:util';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express } from 'express';
 import expressStaticGzip, { type ExpressStaticGzipOptions } from 'express-static-gzip';
 import getPort, { portNumbers } from 'get-port';
 import helmet from 'helmet';
+import { z } from 'zod';
+import { readOptions } from '../cli/options.ts';
 
 const BUILD = join(dirname(fileURLToPath(import.meta.url)), '..', 'dist');
 
@@ -127,28 +129,62 @@ const UNREADABLE_PAGE = `<!doctype html>
 </html>
 `;
 
-async function start(): Promise<void> {
-  const { values } = parseArgs({
-    options: {
-      port: { type: 'string', default: '4173' },
-      host: { type: 'string', default: '127.0.0.1' },
-      demo: { type: 'boolean', default: false },
-    },
+const PORT = 'A port is a number from 1 to 65000, such as --port 4173.';
+const Options = z.object({
+  port: z
+    .string()
+    .regex(/^\d{1,5}$/, { error: PORT })
+    .transform(Number)
+    .refine((port) => port >= 1 && port <= 65_000, { error: PORT })
+    .default(4173),
+  host: z.string().default('127.0.0.1'),
+  demo: z.boolean().default(false),
+});
+const USAGE = `Serves the built application.
+Options: --port N   --host ADDRESS   --demo (opens the invented studio)`;
+
+/** The longest address and headers that are read, bytes: a study’s link is far shorter. */
+const LIMITS = { maxHeaderSize: 64 * 1024 };
+
+/** A request that breaks off, or whose address is too long, gets a sentence too. */
+export function answerUnreadable(server: Server): void {
+  server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
+    if (!socket.writable) return;
+    const [status, words] =
+      error.code === 'HPE_HEADER_OVERFLOW'
+        ? ['431 Request Header Fields Too Large', 'This address is too long. Open the study from the library instead.']
+        : ['400 Bad Request', 'This address cannot be read.'];
+    socket.end(`HTTP/1.1 ${status}\r\nContent-Type: text/plain; charset=utf-8\r\nConnection: close\r\n\r\n${words}\n`);
   });
-  const wanted = Number(values.port);
-  if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65_000) {
-    process.stderr.write(`"${values.port}" is not a port. Give a number from 1 to 65000, such as --port 4173.\n`);
+}
+
+async function start(): Promise<void> {
+  const text = { type: 'string' } as const;
+  const values = readOptions(Options, { port: text, host: text, demo: { type: 'boolean' } }, USAGE);
+  if (!values) {
     process.exitCode = 2;
     return;
   }
+  const wanted = values.port;
   if (!existsSync(join(BUILD, 'index.html'))) {
     process.stderr.write('The application is not built yet. Run: npm run build\n');
     process.exitCode = 2;
     return;
   }
-  const port = await getPort({ port: portNumbers(wanted, Math.min(wanted + 200, 65_535)), host: values.host });
+  let port: number;
+  try {
+    port = await getPort({ port: portNumbers(wanted, Math.min(wanted + 200, 65_535)), host: values.host });
+  } catch {
+    process.stderr.write(
+      `This machine has no address “${values.host}”. Give one of its own with --host, such as 127.0.0.1.\n`,
+    );
+    process.exitCode = 2;
+    return;
+  }
   if (port !== wanted) process.stdout.write(`Port ${wanted} is in use; taking ${port}.\n`);
-  const server = application(BUILD, values.demo).listen(port, values.host, () => {
+  const server = createServer(LIMITS, application(BUILD, values.demo));
+  answerUnreadable(server);
+  server.listen(port, values.host, () => {
     process.stdout.write(`Step Ladder is at http://${values.host}:${port}/${values.demo ? '?studio=demo' : ''}\n`);
   });
   const stop = (): void => {

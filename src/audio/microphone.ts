@@ -9,18 +9,17 @@ export interface Microphone {
   /** Seconds on the clock that `Captured.until` tells. */
   readonly now: () => number;
   readonly close: () => void;
+  /** Calls when the microphone ends by itself: it was pulled out, or forbidden. */
+  readonly onEnd: (ended: () => void) => void;
 }
 
 /** What to say where there is no sound to be had, by the name the browser gives its reason. */
 const REFUSED: Readonly<Record<string, string>> = {
-  NotAllowedError:
-    'The microphone is not allowed on this page. Allow it beside the address and try again; or choose a recording, or let the invented pupil play.',
-  NotFoundError:
-    'No microphone is connected. Connect one and try again; or choose a recording, or let the invented pupil play.',
-  NotReadableError:
-    'The microphone is in use by another program. Close that and try again; or choose a recording, or let the invented pupil play.',
+  NotAllowedError: 'The microphone is not allowed on this page. Allow it beside the address and try again.',
+  NotFoundError: 'No microphone is connected. Connect one and try again.',
+  NotReadableError: 'The microphone is in use by another program. Close that and try again.',
 };
-const OTHERWISE = 'The microphone gives no sound. Try again; or choose a recording, or let the invented pupil play.';
+const OTHERWISE = 'The microphone gives no sound. Try again.';
 
 /** Asks for the microphone and opens it, as it sounds: nothing is evened out, nothing kept. Throws a sentence where it can't. */
 export async function openMicrophone(): Promise<Microphone> {
@@ -45,7 +44,9 @@ export async function openMicrophone(): Promise<Microphone> {
     node.port.postMessage(port1, [port1]);
     context.createMediaStreamSource(stream).connect(node);
     await context.resume();
-    return { rate: context.sampleRate, port: port2, now: () => context.currentTime, close };
+    const [track] = stream.getAudioTracks();
+    const onEnd = (ended: () => void): void => track?.addEventListener('ended', ended);
+    return { rate: context.sampleRate, port: port2, now: () => context.currentTime, close, onEnd };
   } catch (error) {
     close();
     throw new Error(REFUSED[error instanceof DOMException ? error.name : ''] ?? OTHERWISE, { cause: error });

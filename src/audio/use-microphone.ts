@@ -63,6 +63,11 @@ export function useMicrophone<Sign extends { readonly sounded: number }>(
           return;
         }
         open.current = { microphone, last: performance.now() };
+        microphone.onEnd(() => {
+          if (mine !== asked.current) return;
+          shut();
+          setTrouble('The microphone is gone: it was unplugged, or is no longer allowed. Connect it and listen again.');
+        });
         const source = transfer({ rate: microphone.rate, port: microphone.port }, [microphone.port]);
         await now.current.follow(source, (next) => {
           if (!open.current || mine !== asked.current) return;

@@ -1,9 +1,12 @@
 import { supervised } from '../workers/supervised.ts';
 import type { OnProgress } from '../core/base/progress.ts';
-import type { Librarian } from './librarian.worker.ts';
+import type { Librarian, OpenedFile } from './librarian.worker.ts';
 import { tellChanged } from './records.ts';
 import { noteKept } from './storage-state.ts';
-import { currentStudio } from './studio.ts';
+import { libraryId } from './settings.ts';
+import { currentStudio, type Studio } from './studio.ts';
+
+export type { OpenedFile, OpenedTries } from './librarian.worker.ts';
 
 const librarian = supervised<Librarian>(
   () => new Worker(new URL('./librarian.worker.ts', import.meta.url), { type: 'module', name: 'librarian' }),
@@ -41,10 +44,25 @@ export async function importLibrary(file: Blob, onProgress: OnProgress): Promise
   const { words, places } = await librarian.importLibrary(studio, file, onProgress);
   noteKept(true);
   tellChanged(places);
-  const undo = async (): Promise<number> => {
-    const back = await librarian.undoImport(studio);
-    tellChanged(back.places);
-    return back.left;
-  };
-  return { words, undo };
+  return { words, undo: () => undoImport(studio) };
+}
+
+async function undoImport(studio: Studio): Promise<number> {
+  const { left, places } = await librarian.undoImport(studio);
+  tellChanged(places);
+  return left;
+}
+
+/** Reads a homework or a log, and says what it would change here. Throws the reason why a file is refused. */
+export async function openPupilFile(text: string): Promise<OpenedFile> {
+  return librarian.openPupilFile(currentStudio(), text, libraryId());
+}
+
+/** Writes what the file opened last would change; returns what takes it back. */
+export async function takeOpened(): Promise<{ readonly undo: () => Promise<number> }> {
+  const studio = currentStudio();
+  const places = await librarian.takeOpened(studio);
+  noteKept(true);
+  tellChanged(places);
+  return { undo: () => undoImport(studio) };
 }

@@ -2,9 +2,12 @@ import { expose } from 'comlink';
 import type { OnProgress } from '../core/base/progress.ts';
 import { mergeWords } from '../core/library/backup-merge.ts';
 import { exportLibrary, importLibrary, Stopped } from './backup.ts';
-import type { Place, Step } from './records.ts';
+import { readPupilFile, type TriesMerge } from '../core/practice/pupil-file.ts';
+import type { Pupil } from '../core/practice/pupil.ts';
+import { previewFile, type FilePreview } from './pupil-files.ts';
+import type { Change, Place, Step } from './records.ts';
 import { actFor, type Studio } from './studio.ts';
-import { takeBackRecords } from './writer.ts';
+import { takeBackRecords, writeRecords } from './writer.ts';
 
 let stopped = false;
 
@@ -15,8 +18,68 @@ function watched(onProgress: OnProgress): OnProgress {
   };
 }
 
-/** What the last import wrote; it stays here, since thousands of records are long on the way. */
+/** What the last import wrote, and what the file that was opened last would change: too many records to send about. */
 let lastImport: readonly Step[] = [];
+let opened: readonly Change[] = [];
+
+/** What opening a file of a pupil would change, without the records themselves. */
+export type OpenedFile =
+  | {
+      readonly kind: 'homework';
+      readonly pupil: Pick<Pupil, 'id' | 'name'>;
+      readonly own: boolean;
+      readonly newPupil: boolean;
+      readonly changedPupil: boolean;
+      readonly set: number;
+      readonly changed: number;
+      readonly ended: number;
+      readonly foreign: number;
+      readonly tries: OpenedTries;
+      readonly changes: number;
+    }
+  | {
+      readonly kind: 'log' | 'stranger';
+      readonly pupil: Pick<Pupil, 'id' | 'name'>;
+      readonly tries: OpenedTries;
+      readonly changes: number;
+    };
+
+/** How many tries of a file are new, on how many days, and what becomes of the others. */
+export interface OpenedTries {
+  readonly fresh: number;
+  readonly days: number;
+  readonly known: number;
+  readonly strange: number;
+  readonly future: number;
+}
+
+function countsOf({ fresh, known, strange, future }: TriesMerge): OpenedTries {
+  return { fresh: fresh.length, days: new Set(fresh.map(({ date }) => date)).size, known, strange, future };
+}
+
+const NO_TRIES: TriesMerge = { fresh: [], known: 0, strange: 0, future: 0 };
+
+function openedFrom(preview: FilePreview): OpenedFile {
+  const { id, name } = preview.file.pupil;
+  const pupil = { id, name };
+  if (preview.kind === 'stranger') return { kind: 'stranger', pupil, tries: countsOf(NO_TRIES), changes: 0 };
+  const changes = preview.changes.length;
+  if (preview.kind === 'log') return { kind: 'log', pupil, tries: countsOf(preview.tries), changes };
+  const { merge } = preview;
+  return {
+    kind: 'homework',
+    pupil,
+    own: merge.own,
+    newPupil: merge.newPupil !== undefined,
+    changedPupil: merge.pupil !== undefined,
+    set: merge.set.length,
+    changed: merge.changed.length,
+    ended: merge.ended.length,
+    foreign: merge.foreign,
+    tries: countsOf(merge.tries),
+    changes,
+  };
+}
 
 /** Of more records than this a page is told only that their kinds have changed. */
 const MANY = 200;
@@ -45,6 +108,25 @@ const librarian = {
     const { merge, steps } = await importLibrary(await file.text(), watched(onProgress));
     lastImport = steps;
     return { words: mergeWords(merge), places: placesOf(steps) };
+  },
+
+  /** Reads a homework or a log and works out what it would change; throws the reason why a file is refused. */
+  async openPupilFile(studio: Studio, text: string, library: string | undefined): Promise<OpenedFile> {
+    actFor(studio);
+    const read = readPupilFile(text);
+    if (!read.ok) throw new Error(read.refusal.message);
+    const preview = await previewFile(read.value, library);
+    opened = preview.kind === 'stranger' ? [] : preview.changes;
+    return openedFrom(preview);
+  },
+
+  /** Writes what the file opened last would change; all of it or, where records have changed since, nothing. */
+  async takeOpened(studio: Studio): Promise<readonly Place[]> {
+    actFor(studio);
+    const written = await writeRecords(opened);
+    if (written.kind !== 'kept') throw new Error('Something of it was changed meanwhile. Open the file once more.');
+    lastImport = written.steps;
+    return placesOf(written.steps);
   },
 
   /** Takes the last import back, as far as nobody has changed its records since; returns how many are left. */

@@ -17,7 +17,6 @@ import { readStudy } from './library.ts';
 import { readPupil } from './pupils.ts';
 import { readRecords } from './read-records.ts';
 import { added, changed, type Change } from './records.ts';
-import { libraryId, settledLibraryId } from './settings.ts';
 import { today } from './today.ts';
 
 /** What opening a file would change, shown before anything is written. */
@@ -37,10 +36,14 @@ export type FilePreview =
   /** A log of somebody who is not a pupil here. */
   | { readonly kind: 'stranger'; readonly file: PracticeLog };
 
-/** Works out what a homework or a log would change here. Throws `StorageTrouble`. */
-export async function previewFile(file: Homework | PracticeLog): Promise<FilePreview> {
+/**
+ * Works out what a homework or a log would change here. Throws `StorageTrouble`.
+ *
+ * @param library what this library is known by.
+ */
+export async function previewFile(file: Homework | PracticeLog, library?: string): Promise<FilePreview> {
   const whole = await readPupil(file.pupil.id);
-  const here = await hereFor(file, whole);
+  const here = await hereFor(file, whole, library);
   if (file.format === 'step-ladder-homework') {
     const merge = mergeHomework(file, here);
     return { kind: 'homework', file, merge, changes: merge.own ? [] : await homeworkChanges(file, merge) };
@@ -50,7 +53,11 @@ export async function previewFile(file: Homework | PracticeLog): Promise<FilePre
   return { kind: 'log', file, tries, changes: tries.fresh.map((one) => added('attempts', one)) };
 }
 
-async function hereFor(file: Homework | PracticeLog, whole: PupilWhole | undefined): Promise<Here> {
+async function hereFor(
+  file: Homework | PracticeLog,
+  whole: PupilWhole | undefined,
+  library: string | undefined,
+): Promise<Here> {
   const owners = new Map<string, string>();
   const assignments = file.format === 'step-ladder-homework' ? file.assignments : [];
   await attempt(async (db) => {
@@ -64,7 +71,7 @@ async function hereFor(file: Homework | PracticeLog, whole: PupilWhole | undefin
       ...file.attempts.map(({ id }) => look('attempts', id)),
     ]);
   });
-  return { library: libraryId(), whole, ownerOf: (kind, id) => owners.get(`${kind} ${id}`), today: today() };
+  return { library, whole, ownerOf: (kind, id) => owners.get(`${kind} ${id}`), today: today() };
 }
 
 /** Studies and ladders that are here already stay as they are. */
@@ -83,13 +90,9 @@ async function homeworkChanges(file: Homework, merge: HomeworkMerge): Promise<Ch
   ];
 }
 
-/** The homework file of a pupil: what is set now, with the studies as they are kept. */
-export async function homeworkFile(whole: PupilWhole): Promise<string> {
-  const [studies, ladders, from] = await Promise.all([
-    studiesOf(whole),
-    readRecords('ladders', Ladder),
-    settledLibraryId(),
-  ]);
+/** The homework file of a pupil: what is set now, with the studies as they are kept; `from` is the library’s own id. */
+export async function homeworkFile(whole: PupilWhole, from: string): Promise<string> {
+  const [studies, ladders] = await Promise.all([studiesOf(whole), readRecords('ladders', Ladder)]);
   return JSON.stringify(homeworkOf(whole, studies, ladders, new Date().toISOString(), from), null, 1);
 }
 

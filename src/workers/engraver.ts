@@ -14,6 +14,9 @@ const calls = supervised<Engraver>(
       'The score could not be engraved: the engraver stopped twice. Reload the page to try again; the fingering stands above, and what is kept stays kept.',
     // The first score waits for one and a half megabytes of WebAssembly.
     limit: 60_000,
+    // A file that takes longer would take for ever; asked once more it would take as long again.
+    limits: { readMusic: 8_000 },
+    once: ['readMusic'],
   },
 );
 

@@ -72,8 +72,11 @@ const engraver = {
   },
 
   /** Reads a file of music, whatever it is. */
-  async readMusic(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
+  async readMusic(bytes: Uint8Array, onProgress: OnProgress): Promise<Outcome<MusicFile>> {
+    // The engraver may take its time to come; the file may not.
+    const coming = setInterval(() => onProgress(0), 1_000);
     const [verovio, { readMusicFile }] = await Promise.all([ready(), import('../core/passage/read/music-file.ts')]);
+    clearInterval(coming);
     return readMusicFile(bytes, engravedBy(verovio));
   },
 

@@ -5,7 +5,7 @@ import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
 import { recipeFor } from '../core/grading/asked-study.ts';
 import { featuresOf, type Features } from '../core/grading/difficulty.ts';
 import { fitSection, type Fitted } from '../core/grading/grade-study.ts';
-import { readPage, type PageReading } from '../core/grading/printed/read-page.ts';
+import { readingPage, type PageReading } from '../core/grading/printed/read-page.ts';
 import type { InstrumentId } from '../core/instruments/instruments.ts';
 import { readCsv, type CsvReading } from '../core/grading/syllabus-csv.ts';
 import { readSyllabus, type Ask, type Section, type Syllabus } from '../core/grading/syllabus.ts';
@@ -32,6 +32,8 @@ const fits = new Map<string, Fitted>();
 /** What the lines of the book came to, and how often a book was checked. */
 const lines: NonNullable<Parameters<typeof readBook>[2]> = new Map();
 let checks = 0;
+/** How often a printed page was read. */
+let readings = 0;
 
 /** Runs work to its end, telling its progress and letting other questions in between; none when stopped. */
 async function run<T>(
@@ -121,8 +123,19 @@ const grader = {
   },
 
   /** Reads a syllabus as it is printed. */
-  readPrinted(text: string, instrument: InstrumentId, name: string): PageReading {
-    return readPage(text, instrument, name);
+  async readPrinted(
+    text: string,
+    instrument: InstrumentId,
+    name: string,
+    onProgress?: OnProgress,
+  ): Promise<PageReading | undefined> {
+    const round = (readings += 1);
+    return run(readingPage(text, instrument, name), onProgress, () => round !== readings);
+  },
+
+  /** Ends the reading of a printed page. */
+  stopReading(): void {
+    readings += 1;
   },
 
   /** Reads a syllabus from JSON text. */

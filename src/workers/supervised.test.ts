@@ -10,6 +10,7 @@ const ENGINE = {
     throw new RangeError('no such thing');
   },
   hang: (): Promise<number> => new Promise(() => undefined),
+  hangOnce: (): Promise<number> => new Promise(() => undefined),
   slow: async (count: number, tell: (share: number) => void): Promise<string> => {
     for (let k = 0; k < count; k += 1) {
       await new Promise((resolve) => setTimeout(resolve, 30));
@@ -56,7 +57,7 @@ describe('a worker as a thing that can die', () => {
         count += 1;
         return worker(!(lives[count - 1] ?? true));
       },
-      { words: 'It stopped twice. Reload the page.', limit },
+      { words: 'It stopped twice. Reload the page.', limit, once: ['hangOnce'] },
     );
     return { calls, starts: () => count };
   };
@@ -100,6 +101,13 @@ describe('a worker as a thing that can die', () => {
     const { calls, starts } = started([]);
     await expect(calls.hang()).rejects.toBeInstanceOf(WorkerTrouble);
     expect(starts()).toBe(2);
+    expect(await calls.double(3)).toBe(6);
+  });
+
+  it('that gives no sign in a call which is made once is not asked again', async () => {
+    const { calls, starts } = started([]);
+    await expect(calls.hangOnce()).rejects.toBeInstanceOf(WorkerTrouble);
+    expect(starts()).toBe(1);
     expect(await calls.double(3)).toBe(6);
   });
 

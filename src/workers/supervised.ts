@@ -12,6 +12,8 @@ export interface Watch<Work> {
   /** How long a call may give no sign, milliseconds; some calls need longer. */
   readonly limit: number;
   readonly limits?: { readonly [Call in keyof Work]?: number };
+  /** Calls that are not made once more of a new worker. */
+  readonly once?: readonly (keyof Work)[];
 }
 
 /** The calls of a worker as the page makes them; a signal given last stops one. */
@@ -88,7 +90,7 @@ export function supervised<Work extends object>(start: () => Worker, watch: Watc
         signal?.throwIfAborted();
         if (!(error instanceof Lost)) throw error;
         end(one);
-        if (tries > 0) throw new WorkerTrouble(watch.words);
+        if (tries > 0 || watch.once?.includes(name as keyof Work)) throw new WorkerTrouble(watch.words);
       } finally {
         signal?.removeEventListener('abort', stop);
       }

@@ -14,14 +14,40 @@ export function readOutside<Schema extends z.ZodType>(schema: Schema, value: unk
   return refused('unreadable', path.map(String).join('.'), { reason: message });
 }
 
-/** Text as JSON; `undefined` where it is none. A byte-order mark is ignored. */
+/** How deep lists and objects may lie in one another: nothing of ours comes near. */
+const DEEPEST = 60;
+
+/** Text as JSON; `undefined` where it is none, or lies too deep in itself. A byte-order mark is ignored. */
 export function parseJson(text: string): { readonly value: unknown } | undefined {
+  if (isDeep(text)) return undefined;
   try {
     return { value: JSON.parse(text.replace(/^\uFEFF/, '')) };
   } catch {
     return undefined;
   }
 }
+
+function isDeep(text: string): boolean {
+  let [depth, inWords] = [0, false];
+  for (let at = 0; at < text.length; at += 1) {
+    const code = text.charCodeAt(at);
+    if (inWords) {
+      if (code === BACKSLASH) at += 1;
+      else if (code === QUOTE) inWords = false;
+    } else if (code === QUOTE) inWords = true;
+    else if (code === BRACKET || code === BRACE) {
+      depth += 1;
+      if (depth > DEEPEST) return true;
+    } else if (code === BRACKET + 2 || code === BRACE + 2) depth -= 1;
+  }
+  return false;
+}
+
+const QUOTE = 34;
+const BACKSLASH = 92;
+/** `[` and `{`; two further on is what closes each. */
+const BRACKET = 91;
+const BRACE = 123;
 
 type Issue = z.core.$ZodIssue;
 

@@ -19,8 +19,8 @@ const SENTENCES = {
   'other-version': ({ thing, version, reads }: { thing: string; version: string; reads: number }) =>
     `This is ${thing} of version ${version}; this Step Ladder reads version ${reads}. Open it with the Step Ladder that made it, or get the newest one.`,
   'no-such-file': ({ file, reason }: { file: string; reason: string }) => `“${file}” cannot be read: ${reason}`,
-  'too-large': ({ thing, most }: { thing: string; most: string }) =>
-    `This file is larger than ${most}: it is not ${thing}.`,
+  'too-large': ({ thing, most, instead }: { thing: string; most: string; instead: string }) =>
+    `This file is larger than ${most}: too large for ${thing}. ${instead}`,
   'twice-in-file': ({ what, id }: { what: string; id: string }) =>
     `The file holds two of ${what} under one id, “${id}”.`,
   fault: ({ reason }: { reason: string }) =>

@@ -166,7 +166,7 @@ violin,Grade 2,Scales,any 2,arpeggio,minor,D,2,1 3,72,2,no
       ['{"__proto__": {"polluted": true}}', 'no syllabus'],
       [JSON.stringify({ ...SHIPPED[0], sections: [{ instrument: 'violin', grades: [] }] }), 'sections.0.grades'],
       [JSON.stringify({ ...SHIPPED[0], version: 99 }), 'another version'],
-      [' '.repeat(9_000_000), 'larger than 8 MB'],
+      [' '.repeat(11_000_000), 'larger than 10 MB'],
     ] as const) {
       const outcome = readSyllabus(text);
       expect(outcome.ok, text.slice(0, 40)).toBe(false);

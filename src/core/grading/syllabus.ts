@@ -2,6 +2,7 @@ import { INSTRUMENTS, type InstrumentId } from '../instruments/instruments.ts';
 import { z } from 'zod';
 import { RHYTHM_NAMES } from '../recipe/rhythm-cell.ts';
 import { atPlace, refused, type Outcome } from '../base/outcome.ts';
+import { admitted } from '../base/doors.ts';
 import { parseJson, readOutside } from '../base/reading.ts';
 import { FIGURES } from '../theory/figure.ts';
 import { FORMS, formOf, type FormId } from '../theory/form.ts';
@@ -161,12 +162,10 @@ export function sectionFor(syllabus: Syllabus, instrument: InstrumentId): Sectio
   return syllabus.sections.find((section) => section.instrument === instrument);
 }
 
-/** Beyond this a file is refused unread, characters. */
-const LARGEST = 8_000_000;
-
 /** Reads a syllabus file; the refusal names the first field at fault and its place. */
 export function readSyllabus(text: string): Outcome<Syllabus> {
-  if (text.length > LARGEST) return refused('too-large', '', { thing: 'a syllabus', most: '8 MB' });
+  const size = admitted('syllabus', text.length, '');
+  if (!size.ok) return size;
   const json = parseJson(text);
   if (!json) {
     const instead = 'Choose a syllabus that Step Ladder exported, or a CSV with its header.';

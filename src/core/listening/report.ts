@@ -147,7 +147,7 @@ export function reportOf(study: ScoredStudy, heard: readonly HeardNote[], hearin
     restarts,
     late: late.map(({ at, beats }) => ({ at, beats: rounded(beats) })),
     verdict,
-    says: sentences(study, { notes, shifts, begunAgain, late, verdict, coverage, level, bpm: beat.bpm }),
+    says: sentences(study, { notes, shifts, begunAgain, late, verdict, level, bpm: beat.bpm }),
   };
 }
 
@@ -234,24 +234,29 @@ function outOfTime(steps: Report['late'], allowed: number): Report['late'] {
   });
 }
 
+/** The first three of a list, and how many more: `A4, B4, C♯5 and 4 more`. */
+function someOf(names: readonly string[]): string {
+  const more = names.length - 3;
+  return more > 0 ? `${names.slice(0, 3).join(', ')} and ${more} more` : listed(names);
+}
+
 interface Told {
   readonly late: Report['late'];
   readonly notes: readonly ReportedNote[];
   readonly shifts: readonly ReportedShift[];
   readonly begunAgain: number;
   readonly verdict: Verdict;
-  readonly coverage: number;
   readonly level: HearingLevel;
   readonly bpm: number | null;
 }
 
 /** At most five sentences, in the order a teacher would say them. */
 function sentences({ way, passage }: ScoredStudy, told: Told): string[] {
-  const { notes, shifts, begunAgain, late, verdict, coverage, level, bpm } = told;
+  const { notes, shifts, begunAgain, late, verdict, level, bpm } = told;
   if (verdict === 'unclear') {
-    const share = Math.round(100 * coverage);
+    const heard = notes.filter((note) => note.heard).length;
     return [
-      `Too little can be heard to judge it: ${share} of 100 notes. Play nearer, or choose the recording of this study.`,
+      `Too little can be heard to judge it: ${heard} of ${notes.length} notes. Play nearer, or choose the recording of this study.`,
     ];
   }
   const list: string[] = [];
@@ -281,17 +286,17 @@ function sentences({ way, passage }: ScoredStudy, told: Told): string[] {
   const left = notes.filter(({ heard }) => !heard);
   if (left.length > 0)
     list.push(
-      `${left.length === 1 ? 'One note was' : `${left.length} notes were`} left out: ${listed(left.slice(0, 3).map(({ at }) => name(at)))}.`,
+      `${left.length === 1 ? 'One note was' : `${left.length} notes were`} left out: ${someOf(left.map(({ at }) => name(at)))}.`,
     );
   const wrong = notes.filter((note) => note.wrong);
-  if (wrong.length > 0) list.push(`Another note stood for ${listed(wrong.slice(0, 3).map(({ at }) => name(at)))}.`);
+  if (wrong.length > 0) list.push(`Another note stood for ${someOf(wrong.map(({ at }) => name(at)))}.`);
   if (begunAgain > 0) list.push(`It was begun again ${begunAgain === 1 ? 'once' : spelledCount(begunAgain, 'time')}.`);
   if (late.length > 0) {
     const [first] = late;
     list.push(
       late.length === 1 && first
         ? `${name(first.at)} came ${first.beats > 0 ? 'late' : 'too soon'}.`
-        : `The beat was not steady: ${listed(late.slice(0, 3).map(({ at }) => name(at)))} came out of time.`,
+        : `The beat was not steady: ${someOf(late.map(({ at }) => name(at)))} came out of time.`,
     );
   }
   if (list.length === 0 && verdict === 'clean') list.push('Every note was there, in tune and in time.');

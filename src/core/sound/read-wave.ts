@@ -1,10 +1,17 @@
 import { granted, refused, type Outcome } from '../base/outcome.ts';
+import { mixDown } from './mix-down.ts';
 
 /** Sound out of a WAVE file: its channels mixed into one, between −1 and 1; samples a second. */
 export interface WaveSound {
   readonly samples: Float32Array;
   readonly rate: number;
 }
+
+/** Samples a second that recordings are made at. */
+const RATES = [4_000, 384_000] as const;
+const MOST_CHANNELS = 16;
+/** The longest recording that is heard, seconds. */
+export const LONGEST_SOUND = 20 * 60;
 
 const PCM = 1;
 const FLOAT = 3;
@@ -42,15 +49,31 @@ export function readWave(bytes: Uint8Array): Outcome<WaveSound> {
           'The sound in this WAVE file is packed. Save the recording as plain WAVE, 16 bits, and read that.',
         );
       }
-      const width = format.bits / 8;
-      const count = Math.floor((end - from) / (width * format.channels));
-      const samples = new Float32Array(count);
-      for (let k = 0; k < count; k += 1) {
-        let sum = 0;
-        for (let c = 0; c < format.channels; c += 1) sum += read(from + (k * format.channels + c) * width);
-        samples[k] = sum / format.channels;
+      const { channels, rate } = format;
+      const [least, most] = RATES;
+      if (rate < least || rate > most) {
+        const said = `${rate} ${rate === 1 ? 'sample' : 'samples'} a second`;
+        return refuse(
+          `This WAVE file says it has ${said}; ${least} to ${most} can be heard. Save the recording again.`,
+        );
       }
-      return granted({ samples, rate: format.rate });
+      if (channels > MOST_CHANNELS) {
+        return refuse(`This WAVE file says it has ${channels} channels; at most ${MOST_CHANNELS} can be heard.`);
+      }
+      const width = format.bits / 8;
+      const count = Math.floor((end - from) / (width * channels));
+      if (count / rate > LONGEST_SOUND) {
+        const minutes = Math.ceil(count / rate / 60);
+        return refuse(
+          `This recording lasts ${minutes} minutes; at most ${LONGEST_SOUND / 60} minutes can be heard. Cut out the study, and read that.`,
+        );
+      }
+      const all = Array.from({ length: channels }, (_, channel) => {
+        const samples = new Float32Array(count);
+        for (let k = 0; k < count; k += 1) samples[k] = read(from + (k * channels + channel) * width);
+        return samples;
+      });
+      return granted({ samples: mixDown(all), rate });
     }
     at = from + length + (length % 2);
   }

@@ -7,6 +7,7 @@ import type { BookLine } from '../../core/book/read-book.ts';
 import { titleOf } from '../../core/recipe/title.ts';
 import { readRecipe } from '../../core/recipe/recipe.ts';
 import { OWN_BOOK, useBooks } from '../../data/book.ts';
+import { textOf as readFile } from '../../data/outside.ts';
 import { changed, removed } from '../../data/records.ts';
 import { save } from '../../data/save.ts';
 import { useKept } from '../../data/use-kept.ts';
@@ -54,8 +55,7 @@ function Lines({ own, others }: { own: Book; others: readonly Book[] }) {
       );
   };
   const bringIn = async (file: File): Promise<void> => {
-    if (file.size > 4 * LONGEST_BOOK) throw new Error(`${file.name} is too large to be a page of fingerings.`);
-    write(joined([text, await file.text()]));
+    write(joined([text, await readFile(file, 'fingerings')]));
   };
   const joinOthers = (): void => {
     const next = { ...here, text: joined([text, ...others.map((one) => one.text)]) };

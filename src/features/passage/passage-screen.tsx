@@ -2,7 +2,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { fileName } from '../../core/base/file-name.ts';
+import { fingerprint } from '../../core/base/fingerprint.ts';
 import { unheard, type OnProgress } from '../../core/base/progress.ts';
+import { writeText } from '../../core/base/text-file.ts';
 import { counted } from '../../core/base/words.ts';
 import { instrumentFor } from '../../core/instruments/instruments.ts';
 import { foundWords, type FoundStudy } from '../../core/passage/found.ts';
@@ -15,6 +17,7 @@ import { FIRST_CHOICES, toAddress } from '../../core/study/address.ts';
 import { preparing } from '../../core/study/preparing.ts';
 import type { PassageAsk, PassageStudy } from '../../core/study/passage-study.ts';
 import { toSaved } from '../../data/library.ts';
+import { bytesOf } from '../../data/outside.ts';
 import { added } from '../../data/records.ts';
 import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
@@ -33,6 +36,8 @@ import { FIRST_WANTED, WantedLine, type Wanted } from './wanted-line.tsx';
 /** A file that was opened. */
 interface Opened {
   readonly name: string;
+  /** What it holds, by a short name of its own: a file of the same name may hold other music. */
+  readonly print: string;
   readonly file: MusicFile;
 }
 
@@ -54,15 +59,22 @@ export function PassageScreen() {
   const [trouble, setTrouble] = useState<string>();
   const [wanted, setWanted] = useState<Wanted>(FIRST_WANTED);
   const [over, setOver] = useState(false);
+  const [reading, setReading] = useState<AbortController>();
   const open = async (chosen: File): Promise<void> => {
+    const stop = new AbortController();
+    reading?.abort();
+    setReading(stop);
     try {
-      const read = await engraver().readMusic(new Uint8Array(await chosen.arrayBuffer()));
+      const bytes = await bytesOf(chosen, 'music');
+      const read = await engraver().readMusic(bytes, () => undefined, stop.signal);
       if (!read.ok) throw new Error(`${chosen.name}: ${read.refusal.message}`);
-      setOpened({ name: chosen.name, file: read.value });
+      setOpened({ name: chosen.name, print: fingerprint(read.value.text), file: read.value });
       setWanted((before) => ({ ...FIRST_WANTED, instrument: before.instrument }));
       setTrouble(undefined);
     } catch (error) {
-      setTrouble(troubleWords(error));
+      if (!stop.signal.aborted) setTrouble(readingTrouble(chosen, error));
+    } finally {
+      setReading((now) => (now === stop ? undefined : now));
     }
   };
   return (
@@ -88,13 +100,18 @@ export function PassageScreen() {
           {opened ? 'Open another file' : 'Choose a file'}
         </FileButton>
       </header>
+      {reading ? (
+        <p role="status">
+          Reading the file … <Button onClick={() => reading.abort()}>Stop</Button>
+        </p>
+      ) : null}
       {trouble ? (
         <Notice tone="trouble" title="This file cannot be opened">
           {trouble}
         </Notice>
       ) : null}
       {opened ? (
-        <Passage key={opened.name} opened={opened} wanted={wanted} onWanted={setWanted} />
+        <Passage key={`${opened.name} ${opened.print}`} opened={opened} wanted={wanted} onWanted={setWanted} />
       ) : (
         <p className="mt-6 max-w-prose">
           Open the passage nobody can finger: choose its file or drop it here. MusicXML, compressed MusicXML, MEI and
@@ -162,8 +179,16 @@ function Passage({ opened, wanted, onWanted }: { opened: Opened; wanted: Wanted;
   );
 }
 
-function passageKey({ file, name }: Opened, wanted: Wanted, rules: PassageAsk['rules']) {
-  return ['passage', name, file.text.length, wanted, rules];
+function passageKey({ print, name }: Opened, wanted: Wanted, rules: PassageAsk['rules']) {
+  return ['passage', name, print, wanted, rules];
+}
+
+/** What went wrong as a file was read: an engraver that gave up means that the file is too much for it. */
+function readingTrouble({ name }: File, error: unknown): string {
+  const gaveUp = error instanceof Error && error.name === 'WorkerTrouble';
+  return gaveUp
+    ? `${name} takes too long to read. Export the part alone, or fewer bars, or as MusicXML.`
+    : troubleWords(error);
 }
 
 function useFingered(
@@ -228,8 +253,10 @@ function Fingered({
   };
   const back = (): void => {
     const text = fingersInto(file, chosen.places, way, instrumentFor(recipe.instrument, recipe.setUp), written);
-    if (text === undefined) sayTrouble(new Error(NOT_INTO));
-    else download(fileName(name.replace(/\.[^.]+$/, ''), file.format), text, KINDS[file.format]);
+    const bytes = text === undefined ? undefined : writeText(text, file.encoding);
+    if (!bytes) sayTrouble(new Error(NOT_INTO));
+    else if (!bytes.ok) sayTrouble(bytes.refusal.message);
+    else download(fileName(name.replace(/\.[^.]+$/, ''), file.format), bytes.value, KINDS[file.format]);
   };
   const barOf = (at: number): string => chosen.places[at]?.measure ?? '';
   return (

@@ -2,11 +2,12 @@ import { fileName } from '../../core/base/file-name.ts';
 import { logOf } from '../../core/practice/pupil-file.ts';
 import type { PupilWhole } from '../../core/practice/pupil.ts';
 import { homeworkFile, pupilBackup } from '../../data/pupil-files.ts';
+import { settledLibraryId } from '../../data/settings.ts';
 import { download } from '../../ui/download.ts';
 
 /** Gives the homework file of a pupil to the browser: what is set now, with the studies as they are kept. */
 export async function giveHomework(whole: PupilWhole): Promise<void> {
-  give('homework', whole, await homeworkFile(whole));
+  give('homework', whole, await homeworkFile(whole, await settledLibraryId()));
 }
 
 /** Gives everything of a pupil but the recordings to the browser, as a backup. */

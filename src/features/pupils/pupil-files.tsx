@@ -2,32 +2,29 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
-import { readPupilFile, type HomeworkMerge, type TriesMerge } from '../../core/practice/pupil-file.ts';
-import { previewFile, type FilePreview } from '../../data/pupil-files.ts';
-import { save } from '../../data/save.ts';
+import { openPupilFile, takeOpened, type OpenedFile, type OpenedTries } from '../../data/librarian.ts';
+import { textOf } from '../../data/outside.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
-import { sayTrouble } from '../../ui/say-trouble.ts';
-
-/** A file larger than this is none of ours. */
-const LARGEST = 50 * 1024 * 1024;
+import { sayTrouble, troubleWords } from '../../ui/say-trouble.ts';
 
 /** Opens a homework or a log: says what it would change before anything is written, and takes it back when asked. */
 export function OpenPupilFile() {
-  const [preview, setPreview] = useState<FilePreview>();
+  const [preview, setPreview] = useState<OpenedFile>();
   const navigate = useNavigate();
   const open = async (file: File): Promise<void> => {
-    if (file.size > LARGEST)
-      throw new Error(`${file.name} is too large to be a homework or a log. Nothing was read in.`);
-    const outcome = readPupilFile(await file.text());
-    if (!outcome.ok) throw new Error(`${file.name}: ${outcome.refusal.message}`);
-    setPreview(await previewFile(outcome.value));
+    const text = await textOf(file, 'pupilFile');
+    setPreview(
+      await openPupilFile(text).catch((error: unknown) => {
+        throw new Error(`${file.name}: ${troubleWords(error)}`);
+      }),
+    );
   };
-  const take = async ({ file, changes }: FilePreview & { kind: 'homework' | 'log' }): Promise<void> => {
-    const { undo } = await save(changes);
+  const take = async ({ kind, pupil }: OpenedFile): Promise<void> => {
+    const { undo } = await takeOpened();
     setPreview(undefined);
-    toast.success(`${file.pupil.name}: the ${file.format === 'step-ladder-log' ? 'log' : 'homework'} is read in.`, {
+    toast.success(`${pupil.name}: the ${kind} is read in.`, {
       duration: 20_000,
       action: {
         label: 'Undo',
@@ -38,9 +35,9 @@ export function OpenPupilFile() {
         },
       },
     });
-    void navigate(`/pupils/${file.pupil.id}`);
+    void navigate(`/pupils/${pupil.id}`);
   };
-  const taken = preview && preview.kind !== 'stranger' && preview.changes.length > 0 ? preview : undefined;
+  const taken = preview && preview.changes > 0 ? preview : undefined;
   return (
     <>
       <FileButton
@@ -78,37 +75,38 @@ export function OpenPupilFile() {
   );
 }
 
-function titleOf({ kind, file }: FilePreview): string {
-  return kind === 'homework' ? `Homework for ${file.pupil.name}` : `The log of ${file.pupil.name}`;
+function titleOf({ kind, pupil }: OpenedFile): string {
+  return kind === 'homework' ? `Homework for ${pupil.name}` : `The log of ${pupil.name}`;
 }
 
 /** What a file would change, a sentence each. */
-function linesOf(preview: FilePreview): string[] {
-  if (preview.kind === 'stranger')
-    return [`${preview.file.pupil.name} is not a pupil here. Open the log where they are.`];
-  if (preview.kind === 'log') return triesWords(preview.tries);
-  if (preview.merge.own) return ['This homework was made here. The pupil opens it; you get their log back.'];
-  return [...homeworkWords(preview.merge), ...triesWords(preview.merge.tries)];
+function linesOf(opened: OpenedFile): string[] {
+  const { name } = opened.pupil;
+  if (opened.kind !== 'homework') {
+    return opened.kind === 'log'
+      ? triesWords(opened.tries)
+      : [`${name} is not a pupil here. Open the log where they are.`];
+  }
+  if (opened.own) return ['This homework was made here. The pupil opens it; you get their log back.'];
+  return [...homeworkWords(opened), ...triesWords(opened.tries)];
 }
 
-function homeworkWords({ newPupil, pupil, set, changed, ended, foreign }: HomeworkMerge): string[] {
+function homeworkWords(opened: OpenedFile & { kind: 'homework' }): string[] {
+  const { pupil, newPupil, changedPupil, set, changed, ended, foreign } = opened;
   return [
-    newPupil ? `${newPupil.name} is added` : '',
-    pupil ? 'Instrument, practice time and goals as in the file; your notes stay' : '',
-    set.length > 0 ? `${counted(set.length, 'study', 'studies')} set` : '',
-    changed.length > 0 ? `${counted(changed.length, 'set study changes', 'set studies change')}` : '',
-    ended.length > 0 ? `${counted(ended.length, 'study is', 'studies are')} no longer set; the history stays` : '',
+    newPupil ? `${pupil.name} is added` : '',
+    changedPupil ? 'Instrument, practice time and goals as in the file; your notes stay' : '',
+    set > 0 ? `${counted(set, 'study', 'studies')} set` : '',
+    changed > 0 ? `${counted(changed, 'set study changes', 'set studies change')}` : '',
+    ended > 0 ? `${counted(ended, 'study is', 'studies are')} no longer set; the history stays` : '',
     foreign > 0 ? `${counted(foreign, 'set study')} of another pupil left out` : '',
-    !newPupil && !pupil && set.length + changed.length + ended.length === 0
-      ? 'What is set here is as new, or newer'
-      : '',
+    !newPupil && !changedPupil && set + changed + ended === 0 ? 'What is set here is as new, or newer' : '',
   ].filter(Boolean);
 }
 
-function triesWords({ fresh, known, strange, future }: TriesMerge): string[] {
-  const days = new Set(fresh.map(({ date }) => date)).size;
+function triesWords({ fresh, days, known, strange, future }: OpenedTries): string[] {
   return [
-    fresh.length > 0 ? `${counted(fresh.length, 'new try', 'new tries')} on ${counted(days, 'day')}` : 'No new tries',
+    fresh > 0 ? `${counted(fresh, 'new try', 'new tries')} on ${counted(days, 'day')}` : 'No new tries',
     known > 0 ? `${counted(known, 'try is', 'tries are')} here already` : '',
     strange > 0 ? `${counted(strange, 'try', 'tries')} at studies that are not set here, left out` : '',
     future > 0 ? `${counted(future, 'try', 'tries')} dated in the future, left out` : '',

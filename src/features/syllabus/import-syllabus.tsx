@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import type { CsvReading } from '../../core/grading/syllabus-csv.ts';
 import type { Syllabus } from '../../core/grading/syllabus.ts';
 import { newId } from '../../data/library.ts';
+import { textOf } from '../../data/outside.ts';
 import { added } from '../../data/records.ts';
 import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
@@ -14,8 +15,6 @@ import { grader } from '../../workers/grader.ts';
 import { PrintedSyllabus } from './printed-syllabus.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 
-/** Beyond this a file is not even read, bytes. */
-const LARGEST = 50_000_000;
 /** Bad rows shown before the rest is counted only. */
 const SHOWN = 100;
 
@@ -33,13 +32,9 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
     readonly template: string;
   }>();
   const read = async (file: File): Promise<void> => {
-    if (file.size > LARGEST) {
-      toast.error(`${file.name} is larger than 50 MB: it is no syllabus.`);
-      return;
-    }
     setBusy(true);
     try {
-      const text = new TextDecoder('utf-8').decode(await file.arrayBuffer());
+      const text = await textOf(file, 'syllabus');
       const name = file.name.replace(/\.\w+$/, '');
       if (/\.json$/i.test(file.name)) {
         const outcome = await grader().readJson(text);

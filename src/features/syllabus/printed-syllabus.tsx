@@ -1,15 +1,18 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { counted } from '../../core/base/words.ts';
 import { askManner, askName } from '../../core/grading/ask-words.ts';
-import type { ReadLine } from '../../core/grading/printed/read-page.ts';
+import { tooMuch, type ReadLine } from '../../core/grading/printed/read-page.ts';
 import type { Syllabus } from '../../core/grading/syllabus.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
 import { printed } from '../../core/theory/pitch.ts';
+import { textOf } from '../../data/outside.ts';
 import { grader } from '../../workers/grader.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
+import { LongList } from '../../ui/long-list.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 
 const OPTIONS = INSTRUMENTS.map((id) => ({ value: id, label: INSTRUMENT_TABLE[id].name.toLowerCase() }));
 
@@ -20,17 +23,26 @@ export function PrintedSyllabus({ onTake }: { onTake: (syllabus: Syllabus) => vo
   const [name, setName] = useState('');
   const [instrument, setInstrument] = useState<InstrumentId>('violin');
   const called = name.trim() || 'Printed syllabus';
-  const { data, error } = useQuery({
+  const [share, setShare] = useState(0);
+  const { data, error, isFetching } = useQuery({
     queryKey: ['printed', text, instrument, called],
-    queryFn: () => grader().readPrinted(text, instrument, called),
+    queryFn: async () => (await grader().readPrinted(text, instrument, called, setShare)) ?? null,
     enabled: text.trim() !== '',
     placeholderData: keepPreviousData,
     gcTime: 3_000,
   });
-  const rows = text.split('\n');
-  const read = new Map((text.trim() ? data?.lines : undefined)?.map((line) => [line.line, line]));
-  const unclear = [...read.values()].filter(({ unread }) => unread !== '').length;
-  const asked = [...read.values()].reduce((sum, { items }) => sum + items.length, 0);
+  const rows = useMemo(() => text.split('\n'), [text]);
+  const read = useMemo(
+    () => new Map((text.trim() ? data?.lines : undefined)?.map((line) => [line.line, line])),
+    [text, data],
+  );
+  const unclear = useMemo(() => [...read.values()].filter(({ unread }) => unread !== '').length, [read]);
+  const asked = useMemo(() => [...read.values()].reduce((sum, { items }) => sum + items.length, 0), [read]);
+  const take = (next: string): void => {
+    const refusal = tooMuch(next);
+    if (refusal === undefined) setText(next.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n'));
+    else sayTrouble(refusal);
+  };
   return (
     <>
       <Button onClick={() => setOpen(true)}>From a printed page …</Button>
@@ -70,29 +82,35 @@ export function PrintedSyllabus({ onTake }: { onTake: (syllabus: Syllabus) => vo
             placeholder={
               'Grade 3\nScales: two octaves, separate bows\nG, A and B flat major\nA minor, harmonic or melodic'
             }
-            onChange={(event) => setText(event.target.value.replace(/\r\n?/g, '\n'))}
+            onChange={(event) => take(event.target.value)}
             onDrop={(event) => {
               const file = event.dataTransfer.files[0];
               if (!file) return;
               event.preventDefault();
-              void file.text().then((dropped) => setText(dropped.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n')));
+              void textOf(file, 'printedPage').then(take).catch(sayTrouble);
             }}
             className="mt-3 w-full border border-rule bg-paper p-2"
           />
         ) : (
-          <ol className="mt-3 max-h-[52vh] overflow-y-auto">
-            {rows.map((row, index) => (
-              <Row
-                key={index}
-                place={index + 1}
-                text={row}
-                line={read.get(index + 1)}
-                onText={(next) => setText(rows.map((one, k) => (k === index ? next : one)).join('\n'))}
-              />
-            ))}
-          </ol>
+          <div className="mt-3 max-h-[52vh] overflow-y-auto">
+            <LongList entries={rows} label="Lines" height={62}>
+              {(row, index) => (
+                <Row
+                  place={index + 1}
+                  text={row}
+                  line={read.get(index + 1)}
+                  onText={(next) => setText(rows.map((one, k) => (k === index ? next : one)).join('\n'))}
+                />
+              )}
+            </LongList>
+          </div>
         )}
         {error ? <p role="alert">{error.message}</p> : null}
+        {isFetching && share > 0 ? (
+          <p role="status">
+            Reading, {Math.round(share * 100)} % … <Button onClick={() => void grader().stopReading()}>Stop</Button>
+          </p>
+        ) : null}
         <div className="mt-3 flex flex-wrap items-baseline justify-end gap-3">
           {text === '' ? null : (
             <p role="status" className="mr-auto">
@@ -132,7 +150,7 @@ function Row({
   onText: (text: string) => void;
 }) {
   return (
-    <li className="flex gap-2 border-b border-rule py-1">
+    <div className="flex gap-2 border-b border-rule py-1">
       <span className="w-8 shrink-0 pt-1 text-right text-sm text-faint">{place}</span>
       <span className="min-w-0 grow">
         <input
@@ -158,6 +176,6 @@ function Row({
           <span className="block pl-1 text-sm font-bold text-accent">Not understood: {line.unread}</span>
         ) : null}
       </span>
-    </li>
+    </div>
   );
 }

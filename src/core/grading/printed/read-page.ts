@@ -1,6 +1,7 @@
 import { INSTRUMENT_TABLE, instrumentCalled, type InstrumentId } from '../../instruments/instruments.ts';
 import { formOf } from '../../theory/form.ts';
-import { ALL, SYLLABUS_VERSION, type Item, type Rule, type Syllabus } from '../syllabus.ts';
+import { admitted } from '../../base/doors.ts';
+import { ALL, MOST, SYLLABUS_VERSION, type Item, type Rule, type Syllabus } from '../syllabus.ts';
 import { numberIn } from './lexicon.ts';
 import { NOTHING_SAID, readLine, type LineReading, type Manner } from './read-line.ts';
 
@@ -47,6 +48,29 @@ interface OpenGrade {
  * read from it and what was not.
  */
 export function readPage(text: string, instrument: InstrumentId, name: string): PageReading {
+  const reading = readingPage(text, instrument, name);
+  let step = reading.next();
+  while (!step.done) step = reading.next();
+  return step.value;
+}
+
+/** The most lines a page has, and letters one of them. */
+const MOST_LINES = 20_000;
+const LONGEST_LINE = 1_000;
+
+/** Why a text is too much for a printed page, in a sentence; `undefined` where it is not. */
+export function tooMuch(text: string): string | undefined {
+  const room = admitted('printedPage', text.length, 'text');
+  if (!room.ok) return room.refusal.message;
+  let lines = 1;
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) lines += 1;
+  return lines > MOST_LINES
+    ? `This page has ${lines.toLocaleString('en')} lines; at most ${MOST_LINES.toLocaleString('en')} can be read. Paste one grade at a time.`
+    : undefined;
+}
+
+/** The same, giving its progress, 0 to 1, on the way. */
+export function* readingPage(text: string, instrument: InstrumentId, name: string): Generator<number, PageReading> {
   const lines: ReadLine[] = [];
   const grades: OpenGrade[] = [];
   let manner: Manner = NOTHING_SAID;
@@ -66,23 +90,30 @@ export function readPage(text: string, instrument: InstrumentId, name: string): 
     const { groups } = gradeHere();
     const last = groups.at(-1);
     if (last?.label === label && JSON.stringify(last.rule) === JSON.stringify(wanted)) return last;
+    if (last && groups.length >= MOST.groups) return last;
     const asked = wanted.kind === 'all' ? label : `${label}, any ${wanted.kind === 'choice' ? 1 : wanted.count}`;
     const same = groups.filter((group) => group.name.replace(/ \(\d+\)$/, '') === asked).length;
-    const name = same > 0 ? `${asked} (${same + 1})` : asked;
+    const name = same > 0 ? `${asked.slice(0, 70)} (${same + 1})` : asked.slice(0, 80);
     const group: OpenGroup = { label, name, rule: wanted, items: [], beyond: [] };
     groups.push(group);
     return group;
   };
 
-  for (const [index, raw] of text
-    .replace(/^\uFEFF/, '')
-    .split(/\r\n?|\n/)
-    .entries()) {
+  const all = text.replace(/^\uFEFF/, '').split(/\r\n?|\n/);
+  for (const [index, raw] of all.slice(0, MOST_LINES).entries()) {
+    yield index / all.length;
     const line = raw.trim();
     const put = (items: readonly Item[], unread: string): void =>
       void lines.push({ line: index + 1, text: raw, grade: grades.at(-1)?.name ?? '', items, unread });
     if (line === '') {
       rule = undefined;
+      continue;
+    }
+    if (line.length > LONGEST_LINE) {
+      put(
+        [],
+        `a line of ${line.length.toLocaleString('en')} letters; at most ${LONGEST_LINE.toLocaleString('en')} are read`,
+      );
       continue;
     }
     const named = instrumentCalled(line);
@@ -127,10 +158,11 @@ export function readPage(text: string, instrument: InstrumentId, name: string): 
       continue;
     }
     const group = groupFor(read.choose === undefined ? (rule ?? ALL) : ruleOf(read.choose), heading || nameFor(own));
-    group.beyond.push(...(read.beyond.length > 0 ? [line.slice(0, 300)] : []));
-    const items = own.map((item) => ({ ...item, id: `line-${(count += 1)}` }));
+    if (read.beyond.length > 0 && group.beyond.length < MOST.beyond) group.beyond.push(line.slice(0, 300));
+    const room = Math.max(0, MOST.items - group.items.length);
+    const items = own.slice(0, room).map((item) => ({ ...item, id: `line-${(count += 1)}` }));
     group.items.push(...items);
-    put(items, read.unread);
+    put(items, own.length > room ? `${read.unread} (a group has room for ${MOST.items} things)`.trim() : read.unread);
   }
   return { syllabus: syllabusOf(grades, instrument, name), lines };
 }
@@ -204,10 +236,10 @@ function syllabusOf(grades: readonly OpenGrade[], instrument: InstrumentId, name
     sections: [
       {
         instrument,
-        grades: filled.map((grade, place) => ({
+        grades: filled.slice(0, MOST.grades).map((grade, place) => ({
           id: `grade-${place + 1}`,
           name: grade.name.slice(0, 60),
-          groups: grade.groups.map((group, k) => ({
+          groups: grade.groups.slice(0, MOST.groups).map((group, k) => ({
             id: `group-${place + 1}-${k + 1}`,
             name: group.name,
             rule: group.rule,

@@ -110,13 +110,20 @@ export function choose(read: ReadMusic, instrument: Instrument, choice: Choice, 
   const setting = settingAt(bars, first);
   return granted({
     part: part.value,
-    music: { title, bars: barsFrom(bars, first, last, setting), notes },
+    music: {
+      title: title.trim().slice(0, LONGEST_TITLE) || part.value.name || 'Passage',
+      bars: barsFrom(bars, first, last, setting),
+      notes,
+    },
     places: chords.map(([note, ...others]) => placeOf(note as ReadNote, others)),
     leftOut,
     pins: chords.flatMap(([note], at) => pinOf(note as ReadNote, at, instrument)),
     key: { fifths: setting.fifths ?? 0, minor: setting.minor ?? false },
   });
 }
+
+/** The longest title a passage has, letters. */
+const LONGEST_TITLE = 200;
 
 /** The part asked for, or the first the instrument can play whole; the first with notes where none is. */
 function partFor(read: ReadMusic, instrument: Instrument, id: string | undefined): Outcome<ReadPart> {
@@ -155,20 +162,37 @@ function rangeOf(bars: readonly ReadBar[], { from, to }: Choice): Outcome<readon
 /** Notes with what is tied to them: one note as long as all, with the bow and slurs of both ends. */
 function joinTies(notes: readonly ReadNote[]): ReadNote[] {
   const joined: ReadNote[] = [];
-  const waiting = new Map<string, number>();
+  /** Places of notes that are tied on, by pitch; in each voice one. */
+  const waiting = new Map<number, Map<string, number>>();
   for (const note of notes) {
-    const key = `${note.voice} ${note.pitch.midi}`;
-    const place = note.tiedFrom ? waiting.get(key) : undefined;
-    const before = place === undefined ? undefined : joined[place];
-    if (before && place !== undefined && Math.abs(before.onset + before.length - note.onset) < 1e-6) {
+    const open = waiting.get(note.pitch.midi) ?? new Map<string, number>();
+    waiting.set(note.pitch.midi, open);
+    const found = note.tiedFrom ? tiedTo(note, open, joined) : undefined;
+    if (found) {
+      const { voice, place, before } = found;
       joined[place] = { ...before, length: before.length + note.length, slurStops: before.slurStops + note.slurStops };
-      if (!note.tiedTo) waiting.delete(key);
+      open.delete(voice);
+      if (note.tiedTo) open.set(note.voice, place);
       continue;
     }
-    if (note.tiedTo) waiting.set(key, joined.length);
+    if (note.tiedTo) open.set(note.voice, joined.length);
     joined.push(note);
   }
   return joined;
+}
+
+/** The note that another is tied to: of its own voice, or of one that gave it up, as where a chord becomes two voices. */
+function tiedTo(
+  note: ReadNote,
+  open: ReadonlyMap<string, number>,
+  joined: readonly ReadNote[],
+): { readonly voice: string; readonly place: number; readonly before: ReadNote } | undefined {
+  const ends = [...open].flatMap(([voice, place]) => {
+    const before = joined[place];
+    const meets = before && Math.abs(before.onset + before.length - note.onset) < 1e-6;
+    return meets ? [{ voice, place, before }] : [];
+  });
+  return ends.find(({ voice }) => voice === note.voice) ?? ends[0];
 }
 
 /** Notes that begin together, the highest first; grace notes stand alone. */
@@ -226,10 +250,10 @@ function barsFrom(
   return bars.slice(first, last + 1).map(({ number, onset, length, metre, fifths }, place) => {
     const set = place === 0 ? setting : { metre, fifths };
     return {
-      number,
+      number: number.slice(0, 12),
       onset: round(onset - begins),
       length: round(length),
-      ...(set.metre ? { metre: set.metre } : {}),
+      ...(set.metre && set.metre.beats <= 64 ? { metre: set.metre } : {}),
       ...(set.fifths === undefined ? {} : { fifths: set.fifths }),
     };
   });

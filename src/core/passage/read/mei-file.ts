@@ -225,8 +225,9 @@ function readNote(
     [...new Set(ids)].reduce((all, one) => all + (count.get(one) ?? 0), 0);
   return {
     pitch,
-    tiedFrom: marks.tiedFrom.has(id) || /[mt]/.test(tie),
-    tiedTo: marks.tiedTo.has(id) || /[im]/.test(tie),
+    // A tie may name the chord: which of its notes go on is told by their pitches.
+    tiedFrom: ids.some((one) => marks.tiedFrom.has(one)) || /[mt]/.test(tie),
+    tiedTo: ids.some((one) => marks.tiedTo.has(one)) || /[im]/.test(tie),
     slurStarts: sum(marks.slurStarts),
     slurStops: sum(marks.slurStops),
     ...(bow ? { bow } : {}),

@@ -1,5 +1,7 @@
 import { unzipSync } from 'fflate';
-import { granted, refused, type Outcome } from '../../base/outcome.ts';
+import { admitted, DOORS } from '../../base/doors.ts';
+import { granted, refused, type Outcome, type Refused } from '../../base/outcome.ts';
+import { readText, type Encoding } from '../../base/text-file.ts';
 import { pitchClass } from '../../theory/pitch.ts';
 import { abcNotes, type AbcNote } from './abc-notes.ts';
 import { abcLines, abcVoice, abcVoices } from './abc-voices.ts';
@@ -7,6 +9,7 @@ import type { Engraved } from './engraved.ts';
 import { readMei } from './mei-file.ts';
 import { readMusicXml } from './musicxml-file.ts';
 import type { ReadMusic, ReadPart } from './read-music.ts';
+import { tooMuchAbc, tooMuchMei } from './too-much.ts';
 import { readXml, within } from './xml-tree.ts';
 
 /** A file of music, read. */
@@ -15,54 +18,72 @@ export interface MusicFile {
   readonly music: ReadMusic;
   /** The text of the file; of a compressed one, that of the score within. */
   readonly text: string;
+  /** How that text was written in bytes, for whoever writes it back. */
+  readonly encoding: Encoding;
   /** The letters of its notes in the order they are counted, `gab`, for whoever writes into it; of MusicXML none. */
   readonly letters: string;
 }
 
-/** No score is larger, unpacked. */
-const MOST_BYTES = 64_000_000;
+/** The container of a compressed score is no longer, bytes. */
+const MOST_CONTAINER = 100_000;
 const KINDS = 'MusicXML (.musicxml, .xml), compressed MusicXML (.mxl), MEI (.mei) and ABC (.abc)';
+const AGAIN = 'Export it again from the program that made it.';
 
 /**
- * Reads a file of music, whatever it is called: MusicXML, compressed MusicXML, MEI or ABC. Refuses
- * what it is not or where it is broken.
+ * Reads a file of music, whatever it is called: MusicXML, compressed MusicXML, MEI or ABC. Refuses what it is not, where it
+ * is broken, and what is larger than any score, before it is read.
  *
  * @param engraved reads MEI and ABC, which are too free to be read by hand.
  */
 export function readMusicFile(bytes: Uint8Array, engraved: Engraved): Outcome<MusicFile> {
-  if (bytes.length > MOST_BYTES) return refused('too-large', 'file', { thing: 'a score', most: '64 MB' });
+  const size = admitted('music', bytes.length, 'file');
+  if (!size.ok) return size;
   const zipped = bytes[0] === 0x50 && bytes[1] === 0x4b;
-  const text = zipped ? scoreWithin(bytes) : decoded(bytes);
-  if (text === undefined) {
-    return refuse(
-      'This compressed file holds no score. A compressed MusicXML file names its score in META-INF/container.xml.',
-    );
-  }
-  const xml = text.trimStart().startsWith('<');
-  if (!xml)
-    return isAbc(text)
-      ? fromEngraver(text, 'abc', engraved)
-      : refuse(`This is no file of music. What can be read: ${KINDS}.`);
+  const score = zipped ? scoreWithin(bytes) : granted(bytes);
+  if (!score.ok) return score;
+  const file = readText(score.value);
+  if (!file.ok) return file;
+  const { text, name, mark } = file.value;
+  const read = text.trimStart().startsWith('<') ? readXmlMusic(text, engraved) : readAbc(text, engraved);
+  return read.ok ? granted({ ...read.value, text, encoding: { name, mark } }) : read;
+}
+
+type Music = Omit<MusicFile, 'text' | 'encoding'>;
+
+function readXmlMusic(text: string, engraved: Engraved): Outcome<Music> {
   const read = readXml(text);
-  if ('reason' in read)
-    return refuse(`This file cannot be read: ${read.reason}. Export it again from the program that made it.`);
-  if (read.root.name === 'mei') return fromEngraver(text, 'mei', engraved);
+  if ('reason' in read) return refuse(`This file cannot be read: ${read.reason}. ${AGAIN}`);
+  if (read.root.name === 'mei') {
+    const fault = tooMuchMei(read.root);
+    return fault === undefined ? fromEngraver(text, 'mei', engraved) : refuse(`${fault} ${AGAIN}`);
+  }
   const music = readMusicXml(read.root);
   if (!music)
     return refuse(`This XML file is no music: it begins with “${read.root.name}”. What can be read: ${KINDS}.`);
   if (music.parts.length === 0) return refuse('This score has no parts.');
-  return granted({ format: 'musicxml', music, text, letters: '' });
+  return granted({ format: 'musicxml', music, letters: '' });
+}
+
+function readAbc(text: string, engraved: Engraved): Outcome<Music> {
+  if (!isAbc(text)) return refuse(`This is no file of music. What can be read: ${KINDS}.`);
+  const fault = tooMuchAbc(text);
+  return fault === undefined ? fromEngraver(text, 'abc', engraved) : refuse(`${fault} ${AGAIN}`);
 }
 
 function refuse(reason: string): ReturnType<typeof refused> {
   return refused('unreadable', 'file', { reason });
 }
 
-function fromEngraver(text: string, format: 'mei' | 'abc', engraved: Engraved): Outcome<MusicFile> {
-  const read = format === 'mei' ? readOne(text, 'mei', engraved) : readTune(text, engraved);
+function fromEngraver(text: string, format: 'mei' | 'abc', engraved: Engraved): Outcome<Music> {
   const name = format.toUpperCase();
+  let read: Read | undefined;
+  try {
+    read = format === 'mei' ? readOne(text, 'mei', engraved) : readTune(text, engraved);
+  } catch {
+    // The engraver stops at what it cannot read in words of its own, or with a number.
+  }
   if (!read) return refuse(`This ${name} file cannot be read. Export it again as ${name}, or as MusicXML.`);
-  return granted({ format, text, ...read });
+  return granted({ format, ...read });
 }
 
 type Read = Pick<MusicFile, 'music' | 'letters'>;
@@ -122,26 +143,35 @@ function isAbc(text: string): boolean {
   return /^\s*(%|X:)/.test(text) && /^K:/m.test(text);
 }
 
-/** The text of a file, by its byte-order mark; UTF-8 without one. */
-function decoded(bytes: Uint8Array): string {
-  const [first, second] = bytes;
-  const utf16 =
-    first === 0xff && second === 0xfe ? 'utf-16le' : first === 0xfe && second === 0xff ? 'utf-16be' : undefined;
-  return new TextDecoder(utf16 ?? 'utf-8').decode(bytes);
+/** The score of a compressed MusicXML file, as its container names it; nothing else in it is unpacked. Source: MusicXML 4.0, compressed files. */
+function scoreWithin(bytes: Uint8Array): Outcome<Uint8Array> {
+  const names: string[] = [];
+  const container = unpacked(bytes, 'META-INF/container.xml', MOST_CONTAINER, names);
+  const text = container && readText(container);
+  const read = text?.ok ? readXml(text.value.text) : undefined;
+  const roots = read && 'root' in read ? [...within(read.root)].filter(({ name }) => name === 'rootfile') : [];
+  const path = roots[0]?.attributes['full-path'] ?? names.find((name) => /^[^/]+\.(musicxml|xml)$/.test(name));
+  const score = path === undefined ? undefined : unpacked(bytes, path, DOORS.music.most);
+  if (score) return granted(score);
+  if (path !== undefined && names.includes(path)) return admitted('music', Number.POSITIVE_INFINITY, 'file') as Refused;
+  return refuse(
+    'This compressed file holds no score. A compressed MusicXML file names its score in META-INF/container.xml.',
+  );
 }
 
-/** The score of a compressed MusicXML file, as its container names it. Source: MusicXML 4.0, compressed files. */
-function scoreWithin(bytes: Uint8Array): string | undefined {
+/** One file of an archive, where it says that it has at most so many bytes; notes the names it passes. */
+function unpacked(bytes: Uint8Array, wanted: string, most: number, names: string[] = []): Uint8Array | undefined {
   try {
-    const files = unzipSync(bytes, { filter: ({ originalSize }) => originalSize <= MOST_BYTES });
-    const container = files['META-INF/container.xml'];
-    const read = container && readXml(decoded(container));
-    const roots = read && 'root' in read ? [...within(read.root)].filter(({ name }) => name === 'rootfile') : [];
-    const path =
-      roots[0]?.attributes['full-path'] ?? Object.keys(files).find((name) => /^[^/]+\.(musicxml|xml)$/.test(name));
-    const score = path === undefined ? undefined : files[path];
-    return score && decoded(score);
+    return unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        if (names.length < MOST_NAMES) names.push(name);
+        return name === wanted && originalSize <= most;
+      },
+    })[wanted];
   } catch {
     return undefined;
   }
 }
+
+/** So many names of an archive are looked at. */
+const MOST_NAMES = 1_000;

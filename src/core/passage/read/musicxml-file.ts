@@ -43,6 +43,10 @@ function measuresByPart(root: XmlElement): Map<string, XmlElement[]> {
   return parts;
 }
 
+/** Bounds of what a file may say: divisions to a quarter note, and how many of them something lasts. */
+const DIVISIONS = [1 / 64, 1e6] as const;
+const DURATION = [0, 1e8] as const;
+
 /** What a walk through a measure meets, with its place in quarter notes from the measure's beginning. */
 interface Met {
   readonly element: XmlElement;
@@ -60,8 +64,8 @@ function walk(
   let [now, reached, chordAt] = [0, 0, 0];
   let per = divisions;
   for (const element of measure.children) {
-    if (element.name === 'attributes') per = numberOf(element, 'divisions', per) || per;
-    const length = numberOf(element, 'duration', 0) / per;
+    if (element.name === 'attributes') per = numberOf(element, 'divisions', per, DIVISIONS);
+    const length = numberOf(element, 'duration', 0, DURATION) / per;
     if (element.name === 'backup') now = Math.max(0, now - length);
     else if (element.name === 'forward') now += length;
     else if (element.name === 'note') {
@@ -102,7 +106,7 @@ function metreOf(time: XmlElement): { beats: number; unit: number; quarters: num
   );
   const units = childrenOf(time, 'beat-type').map(({ text }) => Number(text));
   const unit = Math.max(...units);
-  if (beats.length === 0 || ![...beats, ...units].every((one) => Number.isFinite(one) && one > 0)) return undefined;
+  if (beats.length === 0 || ![...beats, ...units].every((one) => one > 0 && one <= 64)) return undefined;
   const quarters = beats.reduce((sum, one, k) => sum + (4 * one) / (units[k] ?? unit), 0);
   return { beats: Math.round((quarters * unit) / 4), unit, quarters };
 }
@@ -141,7 +145,7 @@ function readPart(id: string, name: string, measures: readonly XmlElement[], rea
         bar,
         grace,
         onset: onset + at,
-        length: grace ? 0 : numberOf(element, 'duration', 0) / per,
+        length: grace ? 0 : numberOf(element, 'duration', 0, DURATION) / per,
         source: reading.counted.get(element) ?? 0,
       });
     });
@@ -157,12 +161,10 @@ function settings(attributes: XmlElement): Pick<ReadBar, 'metre' | 'fifths' | 'm
   const time = child(attributes, 'time');
   const metre = time && metreOf(time);
   const key = child(attributes, 'key');
-  const fifths = key && numberOf(key, 'fifths', 0);
+  const fifths = key && numberOf(key, 'fifths', 0, [-7, 7]);
   return {
     ...(metre ? { metre: { beats: metre.beats, unit: metre.unit } } : {}),
-    ...(fifths === undefined
-      ? {}
-      : { fifths: Math.max(-7, Math.min(7, Math.round(fifths))), minor: textOf(key, 'mode') === 'minor' }),
+    ...(fifths === undefined ? {} : { fifths: Math.round(fifths), minor: textOf(key, 'mode') === 'minor' }),
   };
 }
 
@@ -177,9 +179,9 @@ const UNTRANSPOSED: Transposition = { letters: 0, halfSteps: 0 };
 function transpositionOf(attributes: XmlElement): Transposition | undefined {
   const transpose = child(attributes, 'transpose');
   if (!transpose) return undefined;
-  const octaves = numberOf(transpose, 'octave-change', 0);
-  const chromatic = numberOf(transpose, 'chromatic', 0);
-  const diatonic = numberOf(transpose, 'diatonic', Math.round((chromatic * 7) / 12));
+  const octaves = numberOf(transpose, 'octave-change', 0, [-4, 4]);
+  const chromatic = numberOf(transpose, 'chromatic', 0, [-60, 60]);
+  const diatonic = numberOf(transpose, 'diatonic', Math.round((chromatic * 7) / 12), [-35, 35]);
   return { letters: diatonic + 7 * octaves, halfSteps: chromatic + 12 * octaves };
 }
 
@@ -201,11 +203,24 @@ function soundingPitch(
   }
   if (child(note, 'unpitched')) notices.say(NOTICE.unpitched);
   const pitch = child(note, 'pitch');
+  if (!pitch) return undefined;
+  const read = readPitch(pitch, { letters, halfSteps }, leaning, notices);
+  if (!read) notices.say(NOTICE.unreadable);
+  return read;
+}
+
+function readPitch(
+  pitch: XmlElement,
+  { letters, halfSteps }: Transposition,
+  leaning: 1 | -1,
+  notices: Notices,
+): Pitch | undefined {
   const letter = textOf(pitch, 'step').toUpperCase() as Letter;
-  if (!pitch || !LETTERS.includes(letter)) return undefined;
-  const alter = numberOf(pitch, 'alter', 0);
+  if (!LETTERS.includes(letter)) return undefined;
+  const alter = numberOf(pitch, 'alter', 0, [-4, 4]);
   if (!Number.isInteger(alter)) notices.say(NOTICE.quarterTones);
-  const octave = numberOf(pitch, 'octave', 4);
+  const octave = numberOf(pitch, 'octave', Number.NaN, [0, 9]);
+  if (Number.isNaN(octave)) return undefined;
   const written = 12 * (octave + 1) + PLAIN[letter] + Math.round(alter);
   return pitchCalled(written + halfSteps, 7 * octave + LETTERS.indexOf(letter) + letters, leaning);
 }
@@ -215,6 +230,7 @@ export function pitchCalled(midi: number, letter: number, leaning: 1 | -1): Pitc
   const name = LETTERS[((letter % 7) + 7) % 7] as Letter;
   const octave = Math.floor(letter / 7);
   const alter = midi - (12 * (octave + 1) + PLAIN[name]);
+  if (Math.abs(alter) > 2) return parsePitch(nameLeaning(midi, leaning));
   const sign = alter < 0 ? 'b'.repeat(-alter) : '#'.repeat(alter);
   return parsePitch(`${name}${sign}${octave}`) ?? parsePitch(nameLeaning(midi, leaning));
 }
@@ -229,7 +245,7 @@ function readNote(element: XmlElement, pitch: Pitch, notices: Notices): Written 
   const ties = [...childrenOf(element, 'tie'), ...notations.flatMap((one) => childrenOf(one, 'tied'))];
   const slurs = notations.flatMap((one) => childrenOf(one, 'slur'));
   const has = (list: readonly XmlElement[], type: string): boolean =>
-    list.some(({ attributes }) => attributes['type'] === type);
+    list.some(({ attributes: { type: own } }) => own === type || own === 'continue');
   const count = (type: string): number => slurs.filter(({ attributes }) => attributes['type'] === type).length;
   const finger = fingerIn(technical);
   const string = technical.flatMap((one) => childrenOf(one, 'string')).map(({ text }) => Number(text))[0];

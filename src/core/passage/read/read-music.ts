@@ -77,5 +77,6 @@ export const NOTICE = {
   cues: 'Small cue notes are left out.',
   hidden: 'Notes that are not printed, as programs write them for playing a roll, are left out.',
   unpitched: 'Notes without a pitch are left out.',
+  unreadable: 'Notes whose pitch cannot be read are left out.',
   quarterTones: 'Quarter tones are read as the nearest half step.',
 } as const;

@@ -18,8 +18,12 @@ export interface XmlElement {
 
 type Growing = { -readonly [Field in keyof XmlElement]: XmlElement[Field] } & { children: Growing[] };
 
-/** How deep elements may lie in one another: no music comes near. */
-const DEEPEST = 200;
+/** How deep elements may lie in one another, and how many there may be: no music comes near. */
+const DEEPEST = 100;
+const MOST_ELEMENTS = 2_000_000;
+
+/** What is wrong with a file: thrown, so that nothing after it is read. */
+class Fault extends Error {}
 
 /**
  * The elements of a file of XML; why not, with the line, where it is none. Entities are not followed:
@@ -29,16 +33,17 @@ export function readXml(text: string): { readonly root: XmlElement } | { readonl
   const parser = new SaxesParser({ xmlns: false, position: true });
   const open: Growing[] = [];
   let root: Growing | undefined;
-  let fault: string | undefined;
-  let begun = 0;
+  let [begun, count] = [0, 0];
   parser.on('error', ({ message }) => {
-    fault ??= message;
+    throw new Fault(lineWords(message));
   });
   parser.on('opentagstart', () => {
     begun = text.lastIndexOf('<', parser.position - 1);
   });
   parser.on('opentag', ({ name, attributes }) => {
-    if (open.length >= DEEPEST) fault ??= 'elements lie too deep in one another';
+    count += 1;
+    if (open.length >= DEEPEST) throw new Fault(`at line ${parser.line} its elements lie too deep in one another`);
+    if (count > MOST_ELEMENTS) throw new Fault('it is larger than any score');
     const element: Growing = {
       name: name.replace(/^.*:/, ''),
       attributes,
@@ -68,9 +73,13 @@ export function readXml(text: string): { readonly root: XmlElement } | { readonl
   };
   parser.on('text', said);
   parser.on('cdata', said);
-  parser.write(text).close();
-  if (fault !== undefined || !root) return { reason: lineWords(fault) };
-  return { root };
+  try {
+    parser.write(text).close();
+  } catch (error) {
+    if (error instanceof Fault) return { reason: error.message };
+    throw error;
+  }
+  return root ? { root } : { reason: lineWords(undefined) };
 }
 
 /** The line a fault stands in, of what the parser says of it. */
@@ -94,11 +103,16 @@ export function textOf(element: XmlElement | undefined, name: string): string {
   return child(element, name)?.text ?? '';
 }
 
-/** The number in a child of that name; `otherwise` where there is none. */
-export function numberOf(element: XmlElement | undefined, name: string, otherwise: number): number {
+/** The number in a child of that name; `otherwise` where there is none, or none between `least` and `most`. */
+export function numberOf(
+  element: XmlElement | undefined,
+  name: string,
+  otherwise: number,
+  [least, most]: readonly [least: number, most: number],
+): number {
   const text = textOf(element, name);
   const number = Number(text);
-  return text === '' || !Number.isFinite(number) ? otherwise : number;
+  return text === '' || !(number >= least && number <= most) ? otherwise : number;
 }
 
 /** Every element within one, itself first, in the order of the file. */

@@ -47,8 +47,8 @@ export function HeardReport({ study, heard: { name, report, before } }: { study:
       ) : null}
       <p className="mt-1 text-sm text-faint">
         A = {report.a.toFixed(1)} Hz
-        {report.bpm === null ? '' : `, ${Math.round(report.bpm)} beats a minute`}, {Math.round(100 * report.coverage)}{' '}
-        of 100 notes heard
+        {report.bpm === null ? '' : `, ${Math.round(report.bpm)} beats a minute`},{' '}
+        {report.notes.filter(({ heard }) => heard).length} of {report.notes.length} notes heard
         {before ? `. Before: ${before.name}, ${VERDICT_WORDS[before.report.verdict].toLowerCase()}` : ''}
       </p>
       <p className="flex gap-2">

@@ -7,6 +7,7 @@ import { toast } from 'sonner';
 import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../../core/schools/knobs.ts';
 import { readSchool, type School } from '../../../core/schools/school.ts';
 import { newId } from '../../../data/library.ts';
+import { textOf } from '../../../data/outside.ts';
 import { useOwnSchools } from '../../../data/schools.ts';
 import { added, changed } from '../../../data/records.ts';
 import { save } from '../../../data/save.ts';
@@ -34,7 +35,7 @@ export const OwnSchool = memo(function OwnSchool({
   const [id] = useState(() => newId());
   const [name, setName] = useState('My school');
   const bringIn = async (chosen: File): Promise<void> => {
-    const read = readSchool(await chosen.text());
+    const read = readSchool(await textOf(chosen, 'school'));
     if (!read.ok) {
       toast.error(`${chosen.name}: ${read.refusal.message}`, { duration: 15_000 });
     } else if (read.value.instruments && !read.value.instruments.includes(instrument)) {
@@ -128,7 +129,11 @@ export const OwnSchool = memo(function OwnSchool({
         >
           Export it
         </Button>
-        <FileButton label="A school’s file" accept=".json,application/json" onFile={(chosen) => void bringIn(chosen)}>
+        <FileButton
+          label="A school’s file"
+          accept=".json,application/json"
+          onFile={(chosen) => void bringIn(chosen).catch(sayTrouble)}
+        >
           Import one …
         </FileButton>
       </form>
