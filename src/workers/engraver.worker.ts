@@ -123,7 +123,7 @@ const engraver = {
       import('./press/study-page.ts'),
       import('./press/faces.ts'),
     ]);
-    const press = new Press(study.title, size, await faces());
+    const press = new Press(study.title, size, await faces([study.title, study.recipe, parts]));
     layOut(verovio, study, pageFor(size));
     studyPage(press, study, pagesOf(verovio), parts);
     return press.finish();
@@ -136,7 +136,7 @@ const engraver = {
       import('./press/press.ts'),
       import('./press/faces.ts'),
     ]);
-    const press = new Press(`Variations: ${study.title}`, size, await faces());
+    const press = new Press(`Variations: ${study.title}`, size, await faces([study.title, study.recipe, variations]));
     const octave = study.passage.notes.findIndex((note) => note.pitch.midi >= study.passage.tonic.midi + 12);
     press.newPage();
     press.write(`Variations: ${study.title}`, { size: 18, face: 'bold', gap: 0 });
@@ -166,7 +166,7 @@ const engraver = {
       return scored ? [{ one, scored }] : [];
     });
     const written = async (staffHeight: number): Promise<Press> => {
-      const press = new Press(`${sheet.pupil}: the week`, size, await faces());
+      const press = new Press(`${sheet.pupil}: the week`, size, await faces(sheet));
       weekHead(press, sheet);
       for (const { one, scored } of studies) {
         layOut(verovio, scored, { width: pageFor(size).width, staffHeight });
@@ -196,7 +196,11 @@ const engraver = {
       import('./press/faces.ts'),
       import('./press/class-page.ts'),
     ]);
-    const press = new Press(`${name}: ${plan.title}`, size, await faces());
+    const press = new Press(
+      `${name}: ${plan.title}`,
+      size,
+      await faces([name, plan.title, plan.sections.map((one) => one.name)]),
+    );
     classCover(press, plan, name);
     press.newPage();
     press.write(plan.title, { size: 18, face: 'bold', gap: 0 });
@@ -229,7 +233,7 @@ const engraver = {
       import('./press/study-page.ts'),
     ]);
     const written = book.entries.filter((entry) => entry.study);
-    const press = new Press(`${book.title}, ${book.grade}`, size, await faces());
+    const press = new Press(`${book.title}, ${book.grade}`, size, await faces(book));
     press.newPage();
     press.skip(180);
     press.write(book.grade, { size: 34, face: 'bold', align: 'center', gap: 10 });

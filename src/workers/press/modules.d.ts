@@ -18,3 +18,8 @@ declare module 'pdfkit/output' {
   /** Everything a document writes, when it has ended. */
   export function toBytes(document: PDFKit.PDFDocument): Promise<Uint8Array>;
 }
+
+declare module 'fontkit' {
+  /** Reads a font from its bytes; as much of it as the tests ask. */
+  export function create(bytes: Uint8Array): { hasGlyphForCodePoint(code: number): boolean };
+}

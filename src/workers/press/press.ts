@@ -2,10 +2,12 @@ import PdfDocument from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
 import drawSvg from 'svg-to-pdfkit';
 import { pictureSize } from '../../core/score/picture-size.ts';
+import { runsOf, type Run, type SetIn } from './letters.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './paper-size.ts';
 
-/** The faces of the press, as font files: the application's own, and one for the signs these lack. */
+/** The faces of the press, as font files: the application's own, further parts of it (`bold greek`), and one for signs. */
 export interface Faces {
+  readonly [further: `${Face} ${string}`]: ArrayBuffer;
   readonly plain: ArrayBuffer;
   readonly bold: ArrayBuffer;
   readonly italic: ArrayBuffer;
@@ -28,6 +30,7 @@ export class Press {
   readonly #doc: PDFKit.PDFDocument;
   readonly #size: PaperSize;
   readonly #bytes: Promise<Uint8Array>;
+  readonly #registered = new Set<string>();
   #pages = 0;
 
   constructor(title: string, size: PaperSize, faces: Faces) {
@@ -42,7 +45,10 @@ export class Press {
       font: faces.plain as unknown as string,
       info: { Title: title, Creator: 'Step Ladder' },
     });
-    for (const [name, face] of Object.entries(faces)) this.#doc.registerFont(name, face as ArrayBuffer);
+    for (const [name, face] of Object.entries(faces)) {
+      this.#doc.registerFont(name, face as ArrayBuffer);
+      this.#registered.add(name);
+    }
     this.#bytes = toBytes(this.#doc);
     this.#doc.font('plain');
   }
@@ -72,9 +78,9 @@ export class Press {
     const before = this.#doc.bufferedPageRange().count;
     this.#doc.fontSize(size).fillColor('black');
     const runs = runsOf(inFaces(text));
-    runs.forEach(({ words, sign }, place) => {
+    runs.forEach(({ words, set }, place) => {
       const continued = place < runs.length - 1;
-      this.#doc.font(sign ? signsFor(face) : face);
+      this.#doc.font(this.#fontFor(face, set));
       if (place === 0) this.#doc.text(words, MARGIN, undefined, { width: this.width, align, continued });
       else this.#doc.text(words, { continued });
     });
@@ -121,7 +127,8 @@ export class Press {
       preserveAspectRatio: 'xMidYMin meet',
       fontCallback: (family: string, bold: boolean, italic: boolean) => {
         const face = bold ? 'bold' : italic ? 'italic' : 'plain';
-        return family.includes(SIGNS) ? signsFor(face) : face;
+        const set = /Set in ([\w-]+)/.exec(family)?.[1] ?? 'own';
+        return this.#fontFor(face, set as SetIn);
       },
     });
     this.#doc.x = MARGIN;
@@ -151,9 +158,9 @@ export class Press {
         ...runsOf(inFaces(line.words)).map((run) => ({ ...run, face: 'plain' as const })),
       ];
       this.#doc.fontSize(9);
-      runs.forEach(({ words, sign, face }, place) => {
+      runs.forEach(({ words, set, face }, place) => {
         const continued = place < runs.length - 1;
-        this.#doc.font(sign ? signsFor(face) : face);
+        this.#doc.font(this.#fontFor(face, set));
         if (place === 0) this.#doc.text(words, MARGIN, y, { width: wide, continued });
         else this.#doc.text(words, { continued });
       });
@@ -169,6 +176,13 @@ export class Press {
     }
   }
 
+  /** The font of a run; what is not loaded is set in the face for signs, which has most letters. */
+  #fontFor(face: Face, set: SetIn): string {
+    const further = `${face} ${set}`;
+    if (set === 'own') return face;
+    return this.#registered.has(further) ? further : face === 'bold' ? 'boldSigns' : 'signs';
+  }
+
   /** Ends the file and gives its bytes; every page from a number on bears its own and some words at its foot. */
   async finish(foot?: { readonly from: number; readonly words: string }): Promise<Uint8Array> {
     const { count } = this.#doc.bufferedPageRange();
@@ -178,7 +192,13 @@ export class Press {
       this.#doc.page.margins.bottom = 0;
       this.#doc.font('italic').fontSize(9);
       const y = PAPER_SIZES[this.#size].height - MARGIN * 0.7;
-      this.#doc.text(foot?.words ?? '', MARGIN, y, { width: this.width, align: 'left', lineBreak: false });
+      let x = MARGIN;
+      for (const { words, set } of runsOf(foot?.words ?? '')) {
+        this.#doc.font(this.#fontFor('italic', set));
+        this.#doc.text(words, x, y, { lineBreak: false });
+        x += this.#doc.widthOfString(words);
+      }
+      this.#doc.font('italic');
       this.#doc.text(String(page), MARGIN, y, { width: this.width, align: 'right', lineBreak: false });
     }
     this.#doc.end();
@@ -191,38 +211,21 @@ function inFaces(text: string): string {
   return text.replaceAll('𝄪', '♯♯').replaceAll('𝄫', '♭♭');
 }
 
-/** The family by which words of a picture ask for the face of the signs. */
-const SIGNS = 'Signs';
-
-/** Signs of music text that the application's own faces lack. */
-const LACKED = /[♭♮♯→▴▾□♩♪]+/gu;
-
-function signsFor(face: Face): 'signs' | 'boldSigns' {
-  return face === 'bold' ? 'boldSigns' : 'signs';
-}
-
-/** A text as runs of one face: words, and the signs between them. */
-export function runsOf(text: string): { readonly words: string; readonly sign: boolean }[] {
-  const runs: { words: string; sign: boolean }[] = [];
-  let end = 0;
-  for (const { 0: words, index } of text.matchAll(LACKED)) {
-    if (index > end) runs.push({ words: text.slice(end, index), sign: false });
-    runs.push({ words, sign: true });
-    end = index + words.length;
-  }
-  if (end < text.length || runs.length === 0) runs.push({ words: text.slice(end), sign: false });
-  return runs;
-}
-
 /** The engraver gives lines their ink by a style sheet; a printed picture has it on each line. */
 function blackInk(svg: string): string {
   return inFaces(svg)
-    .replace(/>([^<]*)</g, (whole, words: string) =>
-      words.search(LACKED) < 0 ? whole : `>${words.replace(LACKED, `<tspan font-family="${SIGNS}">$&</tspan>`)}<`,
-    )
+    .replace(/>([^<]*)</g, (whole, words: string) => {
+      const runs = runsOf(words);
+      return runs.every(({ set }) => set === 'own') ? whole : `>${runs.map(inSpan).join('')}<`;
+    })
     .replace(/<style[\s\S]*?<\/style>/g, '')
     .replace(/currentColor/g, '#000')
     .replace(/<(path|polygon|polyline|rect|ellipse)(?![^>]*\bstroke=)/g, '<$1 stroke="#000"')
     .replace(/<g([^>]*class="[^"]*\bfing\b)/g, '<g font-weight="bold"$1')
     .replace(/<g([^>]*class="[^"]*\bdir\b)/g, '<g font-style="italic"$1');
+}
+
+/** A run of a picture's words, with the face it asks for. */
+function inSpan({ words, set }: Run): string {
+  return set === 'own' ? words : `<tspan font-family="Set in ${set}">${words}</tspan>`;
 }
