@@ -1,5 +1,5 @@
 import { Moon, Sun } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { Toaster, toast } from 'sonner';
@@ -10,12 +10,14 @@ import { StorageBanner } from './storage-banner.tsx';
 import { WhoseChange } from './whose-change.tsx';
 import { chooseLight, lightNow } from '../data/light.ts';
 import { chooseStudio, currentStudio } from '../data/studio.ts';
+import { keepThroughLeaving } from '../data/use-kept.ts';
 
 /** The frame around every screen. */
 export function Shell() {
   const takeNewer = useNewerVersion();
   useRecordChanges();
   useDailyBackup();
+  useEffect(keepThroughLeaving, []);
   return (
     <div className="frame flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">

@@ -63,6 +63,11 @@ export class Keeper<One extends object> {
     return this.#kept;
   }
 
+  /** The fields that were changed here and are not stored. */
+  get waitingPart(): Partial<One> | undefined {
+    return this.#pending;
+  }
+
   /** True while there is something that is not stored. */
   get waiting(): boolean {
     return this.#pending !== undefined;

@@ -2,9 +2,11 @@ import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { kindName } from '../core/library/kind-names.ts';
 import { keyOf } from '../core/library/key.ts';
 import type { Entry, Kind } from '../core/library/kinds.ts';
+import type { Meeting } from '../core/library/meeting.ts';
 import { keepDraft, readDraft } from './drafts.ts';
 import { Keeper, type Keeping } from './keeper.ts';
 import { added, changeRecord, write } from './records.ts';
+import { doneWaiting, noteWaiting, readWaiting, type Waiting } from './waiting.ts';
 import { askWhose, questionAbout, tellTrouble } from './save.ts';
 
 type AnyEntry = Entry & object;
@@ -14,6 +16,7 @@ const ALWAYS_THERE: readonly Kind[] = ['books'];
 
 /** A keeper that several parts of the page share, and who is told of its changes. */
 interface Shared {
+  readonly kind: Kind;
   readonly keeper: Keeper<AnyEntry>;
   readonly listeners: Set<() => void>;
   users: number;
@@ -28,12 +31,7 @@ function open(kind: Kind, record: AnyEntry): Shared {
   const listeners = new Set<() => void>();
   let settled: Keeping<AnyEntry> | undefined;
   const keeper: Keeper<AnyEntry> = new Keeper<AnyEntry>(record, {
-    change: async (base, next) => {
-      const met = await changeRecord(kind, base as Entry<typeof kind>, next as Entry<typeof kind>);
-      if (met.kind !== 'gone' || !ALWAYS_THERE.includes(kind)) return met;
-      const { kind: came } = await write([added(kind, next as Entry<typeof kind>)]);
-      return came === 'kept' ? { kind: 'kept', record: next, changed: true } : met;
-    },
+    change: (base, next) => changeOrAdd(kind, base, next),
     later: (work, wait) => {
       const timer = setTimeout(work, wait);
       return () => clearTimeout(timer);
@@ -47,7 +45,7 @@ function open(kind: Kind, record: AnyEntry): Shared {
       keepDraft(kind, keyOf(kind, record), waiting as Parameters<typeof keepDraft>[2]).catch(() => undefined);
     },
   });
-  const made = { keeper, listeners, users: 0 };
+  const made = { kind, keeper, listeners, users: 0 };
   shared.set(place, made);
   readDraft(kind, keyOf(kind, record)).then(
     (draft) => draft && keeper.resume(draft.base as AnyEntry, draft.part as Partial<AnyEntry>),
@@ -134,7 +132,39 @@ function useHere({ keeper, listeners }: Shared): AnyEntry {
   );
 }
 
+/** What is not stored yet is written down when the page is left, and stored by the next page. */
+export function keepThroughLeaving(): () => void {
+  const leave = (): void => {
+    const waiting = [...shared.values()].flatMap(({ kind, keeper }) => {
+      const { waitingPart } = keeper;
+      return waitingPart ? [{ kind, key: keyOf(kind, keeper.kept), base: keeper.kept, part: waitingPart }] : [];
+    });
+    if (waiting.length > 0) noteWaiting(waiting as unknown as Waiting[]);
+  };
+  window.addEventListener('pagehide', leave);
+  storeWaiting().catch(() => undefined);
+  return () => window.removeEventListener('pagehide', leave);
+}
+
+/** Stores what earlier pages left; what another tab changed meanwhile waits as a draft until its record is opened. */
+async function storeWaiting(): Promise<void> {
+  for (const waiting of readWaiting()) {
+    const { kind, key, base, part } = waiting;
+    const met = await changeOrAdd(kind as Kind, base as AnyEntry, { ...base, ...part } as AnyEntry);
+    if (met.kind === 'differs') await keepDraft(kind, key, { base, part });
+    doneWaiting(waiting);
+  }
+}
+
+/** Changes a record; one of a kind that nobody deletes is made by its first change. */
+async function changeOrAdd(kind: Kind, base: AnyEntry, next: AnyEntry): Promise<Meeting<AnyEntry>> {
+  const met = await changeRecord(kind, base as Entry<typeof kind>, next as Entry<typeof kind>);
+  if (met.kind !== 'gone' || !ALWAYS_THERE.includes(kind)) return met;
+  const { kind: came } = await write([added(kind, next as Entry<typeof kind>)]);
+  return came === 'kept' ? { kind: 'kept', record: next, changed: true } : met;
+}
+
 /** The records that are open on this page as they are here, saved or not, for a file of what is in memory. */
 export function openRecords(): readonly { readonly kind: string; readonly record: object }[] {
-  return [...shared].map(([place, { keeper }]) => ({ kind: place.split(' ')[0] ?? '', record: keeper.here }));
+  return [...shared.values()].map(({ kind, keeper }) => ({ kind, record: keeper.here }));
 }
