@@ -18,7 +18,7 @@ import { passageStudy, type PassageStudy } from '../src/core/study/passage-study
 import { readOptions } from './options.ts';
 import { isSameFile, readBytes, written } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';
-import { readMusic } from './read-music.ts';
+import { MusicReader } from './read-music.ts';
 import { answered, readJsonFile } from './recipe-file.ts';
 import { studyAnswer } from './study-answer.ts';
 
@@ -108,7 +108,13 @@ function errorOf({ refusal }: { readonly refusal: { readonly path: string; reado
 
 async function readFile(path: string): Promise<Outcome<MusicFile>> {
   const bytes = readBytes(path, 'music', 'file');
-  return bytes.ok ? readMusic(bytes.value) : bytes;
+  if (!bytes.ok) return bytes;
+  const reader = new MusicReader();
+  try {
+    return await reader.read(bytes.value);
+  } finally {
+    await reader.end();
+  }
 }
 
 function partsOf({ music }: MusicFile): object[] {

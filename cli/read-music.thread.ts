@@ -1,8 +1,22 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import { parentPort } from 'node:worker_threads';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { engravedBy } from '../src/core/passage/read/engraved.ts';
 import { readMusicFile } from '../src/core/passage/read/music-file.ts';
 
 const engraver = new VerovioToolkit(await createVerovioModule());
-parentPort?.postMessage(readMusicFile(workerData as Uint8Array, engravedBy(engraver)));
+
+parentPort?.on('message', (bytes: Uint8Array) => {
+  let broke = false;
+  const answer = readMusicFile(bytes, (text, format) => {
+    try {
+      return engravedBy(engraver)(text, format);
+    } catch (error) {
+      broke = true;
+      throw error;
+    }
+  });
+  parentPort?.postMessage(answer);
+  // An engraver that has stopped in the middle of a file reads no other.
+  if (broke) process.exit(1);
+});

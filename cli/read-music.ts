@@ -5,38 +5,52 @@ import { readMusicFile, type MusicFile } from '../src/core/passage/read/music-fi
 /** MEI and ABC may take the engraver so long, milliseconds. */
 const LONGEST = 8_000;
 
-/**
- * Reads a file of music. MusicXML is read here; what needs the engraver is read in a thread of its own, which is ended where
- * it takes too long.
- */
-export async function readMusic(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
-  let asked = false;
-  const read = readMusicFile(bytes, () => {
-    asked = true;
-    return undefined;
-  });
-  return asked ? inAThread(bytes) : read;
-}
+const TOO_LONG = `This file takes longer than ${LONGEST / 1_000} s to read. Export the part alone, or as MusicXML.`;
+const BROKEN = 'This file cannot be read. Export it again from its program, or as MusicXML.';
 
-function inAThread(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
-  return new Promise((resolve) => {
-    const thread = new Worker(new URL('./read-music.thread.ts', import.meta.url), {
-      workerData: bytes,
+/**
+ * Reads files of music, one after another. MusicXML is read here; what needs the engraver is read in a thread of its own,
+ * which is ended where it takes too long or stops, and begun again for the next.
+ */
+export class MusicReader {
+  #thread: Worker | undefined;
+
+  async read(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
+    let asked = false;
+    const read = readMusicFile(bytes, () => {
+      asked = true;
+      return undefined;
+    });
+    return asked ? this.#inAThread(bytes) : read;
+  }
+
+  /** Ends the thread. */
+  async end(): Promise<void> {
+    await this.#thread?.terminate();
+    this.#thread = undefined;
+  }
+
+  async #inAThread(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
+    const thread = (this.#thread ??= new Worker(new URL('./read-music.thread.ts', import.meta.url), {
       resourceLimits: { maxOldGenerationSizeMb: 300 },
-      // The engraver says what it thinks of a file on its standard error.
+      // The engraver says what it thinks of a file, which nobody asked.
       stderr: true,
       stdout: true,
+    }));
+    const refuse = (reason: string): Outcome<never> => refused('unreadable', 'file', { reason });
+    const outcome = await new Promise<Outcome<MusicFile> | undefined>((resolve) => {
+      const timer = setTimeout(() => resolve(refuse(TOO_LONG)), LONGEST);
+      const answer = (found: Outcome<MusicFile> | undefined): void => {
+        clearTimeout(timer);
+        thread.off('message', answer).off('error', broken).off('exit', broken);
+        resolve(found);
+      };
+      const broken = (): void => answer(refuse(BROKEN));
+      thread.on('message', answer).on('error', broken).on('exit', broken);
+      thread.postMessage(bytes);
     });
-    const end = (outcome: Outcome<MusicFile>): void => {
-      clearTimeout(timer);
-      void thread.terminate();
-      resolve(outcome);
-    };
-    const tooLong = `This file takes longer than ${LONGEST / 1_000} s to read. Export the part alone, or as MusicXML.`;
-    const timer = setTimeout(() => end(refused('unreadable', 'file', { reason: tooLong })), LONGEST);
-    const broken = 'This file cannot be read. Export it again from its program, or as MusicXML.';
-    thread.once('message', end);
-    thread.once('error', () => end(refused('unreadable', 'file', { reason: broken })));
-    thread.once('exit', () => end(refused('unreadable', 'file', { reason: broken })));
-  });
+    const ended = !outcome?.ok && [TOO_LONG, BROKEN].includes(outcome?.refusal.message ?? BROKEN);
+    if (ended) await this.end();
+    return outcome ?? refuse(BROKEN);
+  }
 }

@@ -3,6 +3,7 @@
 //   npm run storm                     100,000 inputs
 //   npm run storm -- --count 2000     as many as that
 //   npm run storm -- --seed 7         other inputs
+//   npm run storm -- --only ABC       one kind of input
 //   npm run storm -- --kill 20        kills a browser at random moments of rapid edits instead; needs the build
 //   npm run storm -- --disk           lets a browser's disk run full, really; needs the build, and root for the disk
 import { parseArgs } from 'node:util';
@@ -10,12 +11,16 @@ import { onASmallDisk } from '../tests/storm/full-disk.ts';
 import { killedBrowser } from '../tests/storm/killed-browser.ts';
 import { storm } from '../tests/storm/storm.ts';
 
+/** The most memory the storm may take, megabytes. */
+const MOST_MEMORY = 600;
+
 const { values } = parseArgs({
   options: {
     count: { type: 'string', default: '100000' },
     seed: { type: 'string', default: '1' },
     kill: { type: 'string' },
     disk: { type: 'boolean' },
+    only: { type: 'string', default: '' },
   },
 });
 if (values.kill !== undefined) {
@@ -29,9 +34,14 @@ if (values.kill !== undefined) {
   process.exit(most > 1 ? 1 : 0);
 }
 if (values.disk === true) process.exit(await onASmallDisk((sentence) => process.stdout.write(`${sentence}\n`)));
-const result = storm(Number(values.count), Number(values.seed));
-for (const { name, tried, refused, broke } of result) {
-  process.stdout.write(`${name}: ${tried} tried, ${refused} refused in words, ${broke.length} broke\n`);
+const result = await storm(Number(values.count), Number(values.seed), values.only);
+for (const { name, tried, refused, broke, slowest } of result) {
+  const seconds = (slowest / 1000).toFixed(1);
+  process.stdout.write(
+    `${name}: ${tried} tried, ${refused} refused in words, ${broke.length} broke; longest ${seconds} s\n`,
+  );
   for (const { input, why } of broke.slice(0, 5)) process.stdout.write(`  ${why}\n    ${input.slice(0, 300)}\n`);
 }
-process.exitCode = result.some(({ broke }) => broke.length > 0) ? 1 : 0;
+const peak = Math.round(process.resourceUsage().maxRSS / 1024);
+process.stdout.write(`The process took ${peak} MB at most.\n`);
+process.exitCode = result.some(({ broke }) => broke.length > 0) || peak > MOST_MEMORY ? 1 : 0;

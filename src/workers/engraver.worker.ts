@@ -77,7 +77,15 @@ const engraver = {
     const coming = setInterval(() => onProgress(0), 1_000);
     const [verovio, { readMusicFile }] = await Promise.all([ready(), import('../core/passage/read/music-file.ts')]);
     clearInterval(coming);
-    return readMusicFile(bytes, engravedBy(verovio));
+    return readMusicFile(bytes, (text, format) => {
+      try {
+        return engravedBy(verovio)(text, format);
+      } catch (error) {
+        // An engraver that has stopped in the middle of a file draws nothing more.
+        toolkit = undefined;
+        throw error;
+      }
+    });
   },
 
   /** Engraves a study as one SVG picture of all its systems, to be kept as a file. */

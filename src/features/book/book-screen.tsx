@@ -74,7 +74,7 @@ function Lines({ own, others }: { own: Book; others: readonly Book[] }) {
             <span className="block text-sm text-faint">The lines</span>
             <textarea
               value={text}
-              rows={18}
+              rows={15}
               maxLength={LONGEST_BOOK}
               spellCheck={false}
               placeholder={EXAMPLE}

@@ -50,6 +50,8 @@ const PERSISTENCE_WORDS = {
 /** Where backups go, when the last was made, and what the browser promises. */
 export function Backups() {
   const [open, setOpen] = useState(false);
+  // An invented studio needs none.
+  if (currentStudio() !== 'own') return null;
   return (
     <>
       <Button kind="quiet" onClick={() => setOpen(true)}>

@@ -5,8 +5,8 @@ import { within, type XmlElement } from './xml-tree.ts';
  * music stays far below each bound.
  */
 
-/** Letters of a tune, and of one of its lines. */
-const MOST_LETTERS = 400_000;
+/** Letters of a file of tunes, and of one of its lines: the engraver takes 8 s for some 40,000. */
+const MOST_LETTERS = 60_000;
 const LONGEST_LINE = 20_000;
 /** Brackets of a kind that may be open at once: a chord within a slur within grace notes is three. */
 const MOST_OPEN = 8;
@@ -19,7 +19,7 @@ const MOST_DIGITS = 4;
  * @example tooMuchAbc('X:1\nK:C\n[[[[[[[[[c') // 'At line 3 too many brackets are open.'
  */
 export function tooMuchAbc(text: string): string | undefined {
-  if (text.length > MOST_LETTERS) return 'This tune is longer than any that can be read.';
+  if (text.length > MOST_LETTERS) return 'This file of tunes is too long to be read; keep the one tune in it.';
   for (const [index, line] of text.split('\n').entries()) {
     const place = `At line ${index + 1}`;
     if (line.length > LONGEST_LINE) return `${place} there are more letters than a line of music has.`;
