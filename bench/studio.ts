@@ -4,6 +4,7 @@ import { playable } from '../src/core/study/playable.ts';
 import { listed } from '../src/core/study/listed-study.ts';
 import { ENGINE_VERSION } from '../src/core/study/saved-study.ts';
 import { CIRCLE } from '../src/core/theory/key-signature.ts';
+import { By } from 'selenium-webdriver';
 import { Stage } from '../tests/e2e/stage.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -13,6 +14,21 @@ const PUPILS = 200;
 const TRIES = 50;
 const SET = 6;
 const ROUNDS = 5;
+/** Lines of a book, and of a printed page. */
+const LINES = 5_000;
+const KEYS = ['A', 'B flat', 'C', 'D', 'E flat', 'F', 'G'];
+const BOOK_LINES = [
+  'Violin',
+  ...Array.from(
+    { length: LINES - 1 },
+    (_, k) => `${KEYS[k % 7]} major, two octaves: G ${1 + (k % 3)}234 D 1234 A 0123 E 01${k % 5}3`,
+  ),
+].join('\n');
+const PRINTED_LINES = Array.from({ length: LINES }, (_, k) =>
+  k % 50 === 0
+    ? `Grade ${1 + ((k / 50) % 8)}`
+    : `${KEYS[k % 7]} major, ${1 + (k % 3)} octaves, slurred in ${1 + (k % 4)}s`,
+).join('\n');
 
 const at = '2026-03-02T10:00:00.000Z';
 const models = CIRCLE.major.map((tonic, k) => {
@@ -131,6 +147,48 @@ try {
       `  ${name}: ${median(took).toFixed(0)} ms (asked: at most 500), longest task ${median(longest).toFixed(0)} ms (asked: at most 100)`,
     );
   }
+  await longTexts(stage);
 } finally {
   await stage.close();
+}
+
+/** A book and a printed page of thousands of lines: the longest task while they are read, and while one is typed in. */
+async function longTexts(page: Stage): Promise<void> {
+  const tasks = (): Promise<number> =>
+    page.driver.executeScript(`const most = Math.max(0, ...window.tasks); window.tasks = []; return most;`);
+  const told = (what: string, longest: number): void =>
+    line(`  ${what}: longest task ${longest.toFixed(0)} ms (asked: at most 150)`);
+  await page.driver.executeAsyncScript(
+    `const [text, done] = arguments;
+     indexedDB.open('step-ladder').onsuccess = ({ target: { result: db } }) => {
+       const work = db.transaction('books', 'readwrite');
+       work.objectStore('books').put({ id: 'own-book', text }, 'own-book');
+       work.oncomplete = () => { db.close(); done(); };
+     };`,
+    BOOK_LINES,
+  );
+  await page.driver.executeAsyncScript(GO, '/nowhere', 'a[href="/"].underline');
+  await page.driver.executeAsyncScript(GO, '/book', 'textarea');
+  await page.sees('can be played');
+  told(`a book of ${LINES} lines, opened and checked`, await tasks());
+  await page.driver.executeScript(
+    `const field = document.querySelector('textarea');
+     Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set.call(field, field.value + ' ');
+     field.dispatchEvent(new Event('input', { bubbles: true }));`,
+  );
+  await page.sees('Saved.');
+  await page.sees('can be played');
+  told('a letter typed into it, stored and checked', await tasks());
+  await page.driver.executeAsyncScript(GO, '/syllabus', 'h1');
+  await page.click('From a printed page …');
+  await page.find(By.css('[aria-label="The printed text"]'));
+  await tasks();
+  await page.driver.executeScript(
+    `const field = document.querySelector('[aria-label="The printed text"]');
+     Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set.call(field, arguments[0]);
+     field.dispatchEvent(new Event('input', { bubbles: true }));`,
+    PRINTED_LINES,
+  );
+  await page.sees('things asked');
+  told(`a printed page of ${LINES} lines, pasted and read`, await tasks());
 }

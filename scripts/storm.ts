@@ -28,9 +28,8 @@ if (values.kill !== undefined) {
   const chance = (): number => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
   const rounds = await killedBrowser(Number(values.kill), chance);
   const most = Math.max(...rounds.map(({ lost }) => lost));
-  process.stdout.write(
-    `${rounds.length} browsers killed after ${rounds.map(({ edits }) => edits).join(', ')} edits; lost of the last: ${rounds.map(({ lost }) => lost).join(', ')}\n`,
-  );
+  for (const { where, done, lost } of rounds) process.stdout.write(`${where}: killed after ${done}; lost ${lost}\n`);
+  process.stdout.write(`${rounds.length} browsers killed; at most ${most} of the last lost.\n`);
   process.exit(most > 1 ? 1 : 0);
 }
 if (values.disk === true) process.exit(await onASmallDisk((sentence) => process.stdout.write(`${sentence}\n`)));

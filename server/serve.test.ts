@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { application } from './serve.ts';
+import { application, serverFor } from './serve.ts';
 
 const html = { headers: { accept: 'text/html' }, redirect: 'manual' } as const;
 
@@ -22,7 +22,7 @@ describe('the server', () => {
     writeFileSync(join(build, 'assets', 'v-1234.wasm.br'), brotliCompressSync('compressed when built'));
     const listen = (withDemo: boolean): Promise<string> =>
       new Promise((resolve) => {
-        const server = application(build, withDemo).listen(0, '127.0.0.1', () => {
+        const server = serverFor(application(build, withDemo)).listen(0, '127.0.0.1', () => {
           resolve(`http://127.0.0.1:${(server.address() as AddressInfo).port}`);
         });
         servers.push(server);
@@ -57,6 +57,13 @@ describe('the server', () => {
     expect(await answer.text()).toBe('compressed when built');
     const plain = await fetch(`${own}/assets/v-1234.wasm`, { headers: { 'accept-encoding': 'identity' } });
     expect(await plain.text()).toBe('plain');
+  });
+
+  it('takes a long link, and answers one that is too long with a sentence', async () => {
+    expect((await raw(own, `/studies/new?pins=${'x'.repeat(40_000)}`)).answer.statusCode).toBe(200);
+    const { answer, text } = await raw(own, `/studies/new?pins=${'x'.repeat(70_000)}`);
+    expect(answer.statusCode).toBe(431);
+    expect(text).toBe('This address is too long. Open the study from the library instead.\n');
   });
 
   it('opens the demonstration for a browser that has not chosen, and leaves a choice alone', async () => {

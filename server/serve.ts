@@ -146,8 +146,9 @@ Options: --port N   --host ADDRESS   --demo (opens the invented studio)`;
 /** The longest address and headers that are read, bytes: a study’s link is far shorter. */
 const LIMITS = { maxHeaderSize: 64 * 1024 };
 
-/** A request that breaks off, or whose address is too long, gets a sentence too. */
-export function answerUnreadable(server: Server): void {
+/** The application’s server. A request that breaks off, or whose address is too long, gets a sentence too. */
+export function serverFor(app: Express): Server {
+  const server = createServer(LIMITS, app);
   server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
     if (!socket.writable) return;
     const [status, words] =
@@ -156,6 +157,7 @@ export function answerUnreadable(server: Server): void {
         : ['400 Bad Request', 'This address cannot be read.'];
     socket.end(`HTTP/1.1 ${status}\r\nContent-Type: text/plain; charset=utf-8\r\nConnection: close\r\n\r\n${words}\n`);
   });
+  return server;
 }
 
 async function start(): Promise<void> {
@@ -182,8 +184,7 @@ async function start(): Promise<void> {
     return;
   }
   if (port !== wanted) process.stdout.write(`Port ${wanted} is in use; taking ${port}.\n`);
-  const server = createServer(LIMITS, application(BUILD, values.demo));
-  answerUnreadable(server);
+  const server = serverFor(application(BUILD, values.demo));
   server.listen(port, values.host, () => {
     process.stdout.write(`Step Ladder is at http://${values.host}:${port}/${values.demo ? '?studio=demo' : ''}\n`);
   });

@@ -99,7 +99,8 @@ export class House {
 
 /** The built application in a headless browser of its own, with a folder for its downloads. */
 export class Stage {
-  readonly driver: chrome.Driver;
+  driver: chrome.Driver;
+  readonly #chromium: chrome.Options;
   readonly address: string;
   readonly downloads: string;
   readonly #server: Server;
@@ -115,8 +116,10 @@ export class Stage {
     server: Server,
     profile: string,
     house: House,
+    chromium: chrome.Options,
   ) {
     this.driver = driver;
+    this.#chromium = chromium;
     this.house = house;
     this.address = address;
     this.downloads = downloads;
@@ -180,12 +183,18 @@ export class Stage {
     });
     const driver = await begin(chromium);
     const { port } = server.address() as AddressInfo;
-    const stage = new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile, house);
+    const stage = new Stage(driver, `http://127.0.0.1:${port}`, downloads, server, profile, house, chromium);
     if (microphone === 'refused') {
       const denied = { permission: { name: 'microphone' }, setting: 'denied', origin: stage.address };
       await stage.devTools('Browser.setPermission', denied);
     }
     return stage;
+  }
+
+  /** Ends the browser and starts it anew with what it has kept; the server stays. */
+  async restart(): Promise<void> {
+    await this.driver.quit();
+    this.driver = await begin(this.#chromium);
   }
 
   /** Stops the server, as when the network is gone. */

@@ -14,6 +14,16 @@ export function readOutside<Schema extends z.ZodType>(schema: Schema, value: unk
   return refused('unreadable', path.map(String).join('.'), { reason: message });
 }
 
+/**
+ * What a file says its version is; one that is no number is told from the number it looks like.
+ *
+ * @example versionWords('1') // '“1”, which is no number'
+ */
+export function versionWords(version: unknown): string {
+  if (typeof version === 'number') return String(version);
+  return version === undefined ? 'none' : `“${String(version).slice(0, 20)}”, which is no number`;
+}
+
 /** How deep lists and objects may lie in one another: nothing of ours comes near. */
 const DEEPEST = 60;
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { atPlace, refused, type Outcome } from '../base/outcome.ts';
-import { parseJson, readOutside } from '../base/reading.ts';
+import { parseJson, readOutside, versionWords } from '../base/reading.ts';
 import { KEPT_KINDS, KINDS, type Entry, type Kind } from './kinds.ts';
 
 const FORMAT = 'step-ladder-library';
@@ -84,7 +84,7 @@ export function* readingBackup(text: string): Generator<number, Outcome<Kept>> {
   const named = z.object({ format: z.unknown(), version: z.unknown() }).safeParse(json.value);
   if (!named.success || named.data.format !== FORMAT) return refused('other-file', 'format', { thing, instead });
   if (named.data.version !== VERSION) {
-    const facts = { thing: 'a backup', version: String(named.data.version), reads: VERSION };
+    const facts = { thing: 'a backup', version: versionWords(named.data.version), reads: VERSION };
     return refused('other-version', 'version', facts);
   }
   const head = readOutside(Head, json.value);

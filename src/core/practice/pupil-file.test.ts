@@ -141,6 +141,13 @@ describe('files between teacher and pupil', () => {
     ['no json', 'x', /not JSON.*Choose a file/],
     ['another file', '{"format":"step-ladder-library","version":1}', /not a homework or a log/],
     ['another version', '{"format":"step-ladder-log","version":2}', /version 2; this Step Ladder reads version 1/],
+    ['a version in words', '{"format":"step-ladder-log","version":"1"}', /version “1”, which is no number; this/],
+    [
+      'a day no calendar of a pupil has',
+      JSON.stringify({ ...logOf(WHOLE, NOW), attempts: [{ ...tried('a', 'study-1'), date: '9999-12-31' }] }),
+      /A day lies between the years 1900 and 2199\./,
+    ],
+    ['what lies too deep in itself', '['.repeat(100_000), /not JSON/],
     [
       'a bad try',
       JSON.stringify({ ...logOf(WHOLE, NOW), attempts: [{ ...tried('a', 'study-1'), result: 'fine' }] }),

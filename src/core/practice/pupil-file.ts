@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { atPlace, refused, type Outcome } from '../base/outcome.ts';
-import { parseJson, readOutside } from '../base/reading.ts';
+import { parseJson, readOutside, versionWords } from '../base/reading.ts';
 import { SavedStudy } from '../study/saved-study.ts';
 import { Id } from './attempt.ts';
 import { dayAfter, type Day } from './day.ts';
@@ -85,7 +85,7 @@ export function readPupilFile(text: string): Outcome<Homework | PracticeLog> {
     return refused('other-file', 'format', { thing, instead });
   }
   if (head.data?.version !== VERSION) {
-    return refused('other-version', 'version', { thing, version: String(head.data?.version), reads: VERSION });
+    return refused('other-version', 'version', { thing, version: versionWords(head.data?.version), reads: VERSION });
   }
   const read = format === 'step-ladder-log' ? readOutside(PracticeLog, json.value) : readOutside(Homework, json.value);
   return read.ok ? read : atPlace(read, 'Nothing was read in.');

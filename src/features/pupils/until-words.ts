@@ -1,7 +1,11 @@
 import { counted } from '../../core/base/words.ts';
 
-/** `in 40 days`, `today`, `past`. */
+/** Days that are told as years. */
+const LONG = 730;
+
+/** `in 40 days`, `in 3 years`, `today`, `past`. */
 export function untilWords(days: number): string {
   if (days < 0) return 'past';
-  return days === 0 ? 'today' : `in ${counted(days, 'day')}`;
+  if (days === 0) return 'today';
+  return days < LONG ? `in ${counted(days, 'day')}` : `in ${counted(Math.round(days / 365.25), 'year')}`;
 }

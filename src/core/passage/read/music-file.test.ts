@@ -302,3 +302,100 @@ function midiOf(name: string): number {
   const plain = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }[letter] ?? 0;
   return 12 * (Number(octave) + 1) + plain + [...sign].reduce((sum, one) => sum + (one === '#' ? 1 : -1), 0);
 }
+
+/** A part of MusicXML of one bar; a note is its step, octave and what else stands in it. */
+const part = (notes: string, head = ''): string =>
+  `<?xml version="1.0"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Violin</part-name></score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions>${head}</attributes>${notes}</measure></part></score-partwise>`;
+const note = (step: string, octave: number, voice = '1', more = '', after = ''): string =>
+  `<note>${more}<pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>1</duration>${after}<voice>${voice}</voice></note>`;
+const chordal = '<chord/>';
+
+describe('ties inside chords', () => {
+  const start = '<tie type="start"/>';
+  const stop = '<tie type="stop"/>';
+  const back = '<backup><duration>1</duration></backup>';
+
+  it('make one note, whichever note of the chord goes on, and whichever voice it goes on in', () => {
+    const lower = [note('E', 5), note('C', 5, '1', chordal, start), note('F', 5), note('C', 5, '1', chordal, stop)];
+    expect(told(chosen(file(part(lower.join('')))))).toEqual(['E5+C5 0 1', 'F5 1 1']);
+    // The chord of one voice becomes two voices, as notation programs write it.
+    const parted = [note('E', 5), note('C', 5, '1', chordal, start), note('F', 5), back, note('C', 5, '2', '', stop)];
+    const one = chosen(file(part(parted.join(''))));
+    expect(told(one)).toEqual(['E5+C5 0 1', 'F5 1 1']);
+    expect(one.places.flatMap(({ source, under }) => [source, ...under])).toEqual([0, 1, 2]);
+    const joined = [note('E', 5), back, note('C', 5, '2', '', start), note('F', 5), note('C', 5, '1', chordal, stop)];
+    expect(told(chosen(file(part(joined.join('')))))).toEqual(['E5+C5 0 1', 'F5 1 1']);
+    // A tie over three, and a note of the same pitch that is struck anew.
+    const three = [
+      note('C', 5, '1', '', start),
+      note('C', 5, '1', '', stop + start),
+      note('C', 5, '1', '', stop),
+      note('C', 5),
+    ];
+    expect(told(chosen(file(part(three.join('')))))).toEqual(['C5 0 3', 'C5 3 1']);
+  });
+
+  it('of MEI may name the chord: the pitches that are in both go on', () => {
+    const mei = `<?xml version="1.0"?><mei xmlns="http://www.music-encoding.org/ns/mei" meiversion="5.0"><music><body><mdiv><score>
+      <scoreDef meter.count="2" meter.unit="4"><staffGrp><staffDef n="1" lines="5" clef.shape="G" clef.line="2"/></staffGrp></scoreDef>
+      <section><measure n="1"><staff n="1"><layer n="1"><chord xml:id="a" dur="4"><note pname="c" oct="5"/><note pname="e" oct="5"/></chord><chord xml:id="b" dur="4"><note pname="c" oct="5"/><note pname="f" oct="5"/></chord></layer></staff><tie startid="#a" endid="#b"/></measure></section></score></mdiv></body></music></mei>`;
+    expect(told(chosen(file(mei)))).toEqual(['E5+C5 0 1', 'F5 1 1']);
+  });
+});
+
+describe('files that are too much', () => {
+  const refusal = (bytes: Uint8Array | string): string => {
+    const read = readMusicFile(typeof bytes === 'string' ? strToU8(bytes) : bytes, engraved);
+    return read.ok ? 'read' : read.refusal.message;
+  };
+  /** An archive of one file that says it is of this size unpacked: its directory is where the size is believed. */
+  const claiming = (name: string, size: number): Uint8Array => {
+    const archive = zipSync({ [name]: strToU8('<a/>') });
+    const view = new DataView(archive.buffer);
+    for (let at = 0; at < archive.length - 4; at += 1) {
+      if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, size, true);
+    }
+    return archive;
+  };
+
+  it('are refused before they are unpacked or engraved', () => {
+    expect(refusal(new Uint8Array(24_000_001))).toMatch(/larger than 24 MB.*Export the part alone/);
+    const bomb = Object.fromEntries(
+      Array.from({ length: 40 }, (_, k) => [`filler-${k}.bin`, new Uint8Array(1_000_000)]),
+    );
+    const score = strToU8(part(note('A', 4) + note('B', 4)));
+    const container = strToU8('<container><rootfiles><rootfile full-path="score.xml"/></rootfiles></container>');
+    expect(refusal(zipSync({ 'META-INF/container.xml': container, 'score.xml': score, ...bomb }))).toBe('read');
+    expect(refusal(claiming('score.xml', 4_000_000_000))).toContain('larger than');
+    expect(refusal(claiming('META-INF/container.xml', 4_000_000_000))).toContain('holds no score');
+    expect(refusal('<a>'.repeat(3_000_000))).toMatch(/elements lie too deep.*Export it again/);
+    expect(refusal(`X:1\nK:C\n${'['.repeat(10_000)}c\n`)).toContain('At line 3 too many brackets are open.');
+    expect(refusal(`X:1\nK:C\nC999999999\n`)).toContain('a number is larger than music has');
+    expect(refusal(`X:1\nK:C\n${'CDEF'.repeat(20_000)}\n`)).toContain('too long');
+    expect(refusal('<mei><music><staffDef meter.count="99999999"/></music></mei>')).toContain(
+      'says meter.count 99999999',
+    );
+  });
+
+  it('say numbers that no music has, and are read without them', () => {
+    const odd = (more: string): string[] =>
+      told(chosen(file(part(note('A', 4) + note('B', 4).replace('</step>', `</step>${more}`) + note('C', 5)))));
+    expect(odd('<alter>1e9</alter>')).toEqual(['A4 0 1', 'B4 1 1', 'C5 2 1']);
+    const lost = file(part(note('A', 4) + note('B', 99) + note('C', 5)));
+    expect(told(chosen(lost))).toEqual(['A4 0 1', 'C5 2 1']);
+    expect(lost.music.notices).toContain('Notes whose pitch cannot be read are left out.');
+    const signature = '<key><fifths>-9e9</fifths></key><time><beats>1e9</beats><beat-type>4</beat-type></time>';
+    expect(told(chosen(file(part(note('A', 4) + note('B', 4), signature))))).toEqual(['A4 0 1', 'B4 1 1']);
+    expect(
+      told(chosen(file(part(note('A', 4) + note('B', 4), '<transpose><chromatic>1e12</chromatic></transpose>')))),
+    ).toHaveLength(2);
+  });
+
+  it('keep a title and the number of a bar within what a study may have', () => {
+    const long = part(note('A', 4) + note('B', 4)).replace('number="1"', `number="${'7'.repeat(40)}"`);
+    const { music } = chosen(file(long), {});
+    expect(music.bars[0]!.number).toHaveLength(12);
+    const titled = choose(file(long).music, VIOLIN, {}, 'T'.repeat(900));
+    expect(titled.ok && titled.value.music.title).toHaveLength(200);
+  });
+});

@@ -324,7 +324,9 @@ function SetLine({
         <span className="block pl-6 text-sm text-faint">
           {proposal
             ? `${proposal.words}${proposal.hearBy ? ` Hear it again by ${dayWords(proposal.hearBy)}.` : ''}`
-            : `${one.standing.next?.name ?? 'stands'}, ${one.standing.bpm} a minute; practised on ${counted(days, 'day')} since`}
+            : one.saved
+              ? `${one.standing.next?.name ?? 'stands'}, ${one.standing.bpm} a minute; practised on ${counted(days, 'day')} since`
+              : 'Deleted from the library'}
         </span>
         {one.assignment.words ? <span className="block pl-6 text-sm italic">“{one.assignment.words}”</span> : null}
       </button>

@@ -58,7 +58,9 @@ export function SetList({
                 ) : (
                   title
                 )}
-                <span className="block text-sm">{standingWords(one)}</span>
+                <span className="block text-sm">
+                  {saved ? standingWords(one) : 'Stop setting it, or bring it back from a backup.'}
+                </span>
                 {climb ? (
                   <progress
                     value={standing.passed.size}
@@ -85,7 +87,7 @@ export function SetList({
                 <span className="block text-sm text-faint">{daysWords(whole, one)}</span>
               </td>
               <td className="hidden py-1.5 pr-3 sm:table-cell">
-                {standing.stands ? 'stands' : ready?.by ? dayWords(ready.by) : 'not in sight'}
+                {!saved ? '–' : standing.stands ? 'stands' : ready?.by ? dayWords(ready.by) : 'not in sight'}
                 {ready ? <span className="block text-sm text-faint">{inHundred(ready.chance)}</span> : null}
               </td>
               <td className="no-print py-1.5 text-right">
