@@ -33,14 +33,14 @@ if (values.kill !== undefined) {
   process.exit(most > 1 ? 1 : 0);
 }
 if (values.disk === true) process.exit(await onASmallDisk((sentence) => process.stdout.write(`${sentence}\n`)));
-const result = await storm(Number(values.count), Number(values.seed), values.only);
-for (const { name, tried, refused, broke, slowest } of result) {
+const result = await storm(Number(values.count), Number(values.seed), values.only, (weather) => {
+  const { name, tried, refused, broke, slowest } = weather;
   const seconds = (slowest / 1000).toFixed(1);
   process.stdout.write(
     `${name}: ${tried} tried, ${refused} refused in words, ${broke.length} broke; longest ${seconds} s\n`,
   );
   for (const { input, why } of broke.slice(0, 5)) process.stdout.write(`  ${why}\n    ${input.slice(0, 300)}\n`);
-}
+});
 const peak = Math.round(process.resourceUsage().maxRSS / 1024);
 process.stdout.write(`The process took ${peak} MB at most.\n`);
 process.exitCode = result.some(({ broke }) => broke.length > 0) || peak > MOST_MEMORY ? 1 : 0;

@@ -51,12 +51,15 @@ async function changeFact(part: Partial<Fact>): Promise<void> {
   });
 }
 
-/** Notes that there is something to back up, the first time after each backup. */
+/** Whether this page has noted that something was changed since the last backup. */
+let noted = false;
+
+/** Notes that there is something to back up, the first time after each backup, and asks the browser to keep it. */
 export function noteChanges(): () => void {
-  let noted = false;
   return onChanged(() => {
     if (noted) return;
     noted = true;
+    askToPersist().catch(() => undefined);
     changeFact({ changed: true }).catch(() => (noted = false));
   });
 }
@@ -115,6 +118,7 @@ export async function backUpToFolder(ask: boolean): Promise<boolean> {
 
 /** Notes a backup that was made by hand. */
 export async function noteExport(now: string): Promise<void> {
+  noted = false;
   await changeFact({ last: now, changed: false });
 }
 
@@ -124,7 +128,8 @@ const LOCK = 'step-ladder backup';
 async function backUp(folder: Folder): Promise<void> {
   await navigator.locks.request(LOCK, async () => {
     const now = new Date().toISOString();
-    // Noted first: what is changed while the file is written is backed up the next time.
+    // First: what is changed while the file is written is backed up the next time.
+    noted = false;
     await changeFact({ changed: false });
     try {
       const file = await folder.getFileHandle(nameFor(now), { create: true });

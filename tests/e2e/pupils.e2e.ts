@@ -185,7 +185,7 @@ describe('pupils', () => {
       await pupil.devTools('Page.addScriptToEvaluateOnNewDocument', { source: CLOCK });
       await pupil.go('/pupils');
       await (await pupil.find(By.css('input[aria-label="A homework or a log"]'))).sendKeys(homework);
-      await pupil.sees('2 studies set, with their fingers');
+      await pupil.sees('2 studies set');
       await pupil.click('Open it here');
       await pupil.until('the pupil’s page', async () => (await pupil.text(By.css('h1'))) === 'Nele');
       for (const date of ['2026-03-06', '2026-03-07', '2026-03-09']) {
@@ -242,6 +242,7 @@ describe('pupils', () => {
     await stage.sees('9 tries are here already');
     await stage.click('Close');
     expect(await counts(stage)).toEqual(kept);
+    await stage.click('Nele');
 
     // Deleted, nothing of the pupil is left; undone, all of it is back.
     await stage.click('More …');

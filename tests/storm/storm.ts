@@ -299,7 +299,12 @@ async function meetMusic(bytes: Uint8Array): Promise<string | undefined> {
 }
 
 /** Runs so many inputs in all, the same for the same seed. */
-export async function storm(count: number, seed: number, only = ''): Promise<Weather[]> {
+export async function storm(
+  count: number,
+  seed: number,
+  only = '',
+  tell: (weather: Weather) => void = () => undefined,
+): Promise<Weather[]> {
   const all: Weather[] = [];
   for (const { name, share, input, meet } of KINDS.filter((kind) => kind.name.startsWith(only))) {
     const inputs = fc.sample(input, { numRuns: Math.max(1, Math.round(count * share)), seed });
@@ -328,7 +333,9 @@ export async function storm(count: number, seed: number, only = ''): Promise<Wea
         if (took > LONGEST) broke.push({ input: text(), why: `took ${Math.round(took / 1000)} s` });
       }
     }
-    all.push({ name, tried: inputs.length, refused, broke, slowest });
+    const weather = { name, tried: inputs.length, refused, broke, slowest };
+    all.push(weather);
+    tell(weather);
   }
   await reader.end();
   return all;

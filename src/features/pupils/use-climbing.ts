@@ -28,14 +28,18 @@ export interface Climbing {
  */
 export function useClimbing(whole: PupilWhole | null | undefined): readonly Climbing[] | undefined {
   const ladders = useLadders();
-  const set = whole?.assignments;
-  const ids = useMemo(() => set?.map(({ study }) => study), [set]);
+  const assignments = whole?.assignments;
+  // As much of what is set as its rungs depend on: words that are typed to it change nothing here.
+  const set = useMemo(
+    () => assignments?.map(({ id, study, ladder: own, target }) => ({ id, study, ladder: own, target })),
+    [assignments],
+  );
   const ladder = whole?.pupil.ladder;
   const rule = whole?.pupil.tempo ?? USUAL_TEMPO_RULE;
   const { data: climbs } = useQuery({
     queryKey: ['climbs', whole?.pupil.id, set, ladder, rule, ladders],
     queryFn: async () => {
-      const found = await Promise.all((ids ?? []).map(readStudy));
+      const found = await Promise.all((set ?? []).map(({ study }) => readStudy(study)));
       const asked = (set ?? []).map((assignment, place): ToClimb | undefined => {
         const one = found[place];
         return one?.kind === 'study'
