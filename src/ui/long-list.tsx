@@ -20,6 +20,7 @@ export function LongList<One>({
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const few = entries.length <= ALL_SHOWN;
+  // eslint-disable-next-line react-hooks/incompatible-library -- what it gives is read at every render
   const rows = useVirtualizer({
     count: few ? 0 : entries.length,
     getScrollElement: () => frame.current,

@@ -9,6 +9,7 @@ import { useKept } from '../../data/use-kept.ts';
 import { useUndoable } from '../../data/use-undoable.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { Notice } from '../../ui/notice.tsx';
+import { LiveText } from '../../ui/live-text.tsx';
 import { useStableCallback } from '../../ui/stable-callback.ts';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { useSize } from '../../ui/use-size.ts';
@@ -66,16 +67,11 @@ function Plan({ record: stored }: { record: ClassRecord }) {
     <article className="class-plan">
       <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1">
         <h1 className="max-w-full min-w-60 flex-auto text-2xl sm:text-3xl">
-          <input
-            aria-label="Name of the class"
-            key={name}
-            defaultValue={name}
-            maxLength={80}
-            onBlur={(event) => {
-              const next = event.currentTarget.value.trim();
-              if (next && next !== name) change({ name: next });
-              else event.currentTarget.value = name;
-            }}
+          <LiveText
+            label="Name of the class"
+            value={name}
+            most={80}
+            onText={(next) => change({ name: next }, 'name')}
             className="max-w-full min-w-60 border-b border-transparent bg-transparent font-serif font-bold [field-sizing:content] hover:border-rule focus:border-accent"
           />
         </h1>

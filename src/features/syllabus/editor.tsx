@@ -9,6 +9,7 @@ import { useKept } from '../../data/use-kept.ts';
 import { useUndoable } from '../../data/use-undoable.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { LiveText } from '../../ui/live-text.tsx';
 import { CompareSyllabuses } from './compare-syllabuses.tsx';
 import { freshItem, GroupLines } from './group-lines.tsx';
 import { SyllabusLines } from './syllabus-lines.tsx';
@@ -54,29 +55,33 @@ function OwnLines({ syllabus: stored, instrument, others }: Edited) {
   if (!section) return null;
   const grade = section.grades[Math.min(place, section.grades.length - 1)];
   if (!grade) return null;
-  const change = (grades: readonly Grade[]): void =>
-    write({
-      sections: syllabus.sections.map((one) => (one.instrument === instrument ? { ...one, grades: [...grades] } : one)),
-    });
-  const changeGrade = (next: Grade): void => change(section.grades.map((one) => (one.id === grade.id ? next : one)));
+  const change = (grades: readonly Grade[], typing?: string): void =>
+    write(
+      {
+        sections: syllabus.sections.map((one) =>
+          one.instrument === instrument ? { ...one, grades: [...grades] } : one,
+        ),
+      },
+      typing,
+    );
+  const changeGrade = (next: Grade, typing?: string): void =>
+    change(
+      section.grades.map((one) => (one.id === grade.id ? next : one)),
+      typing,
+    );
   return (
     <div className="mt-2">
       <div className="flex flex-wrap items-end gap-2">
-        <label>
+        <div>
           <span className="block text-sm text-faint">Name of the syllabus</span>
-          <input
-            key={syllabus.name}
-            defaultValue={syllabus.name}
-            maxLength={120}
-            onBlur={(event) => {
-              const name = event.target.value.trim();
-              if (name && name !== syllabus.name) {
-                write({ name });
-              } else event.target.value = syllabus.name;
-            }}
+          <LiveText
+            label="Name of the syllabus"
+            value={syllabus.name}
+            most={120}
+            onText={(name) => write({ name }, 'name')}
             className="w-80 max-w-full border-b-2 border-ink bg-sheet px-2 py-1"
           />
-        </label>
+        </div>
         <Button disabled={!canUndo} onClick={undo}>
           Undo
         </Button>
@@ -94,21 +99,16 @@ function OwnLines({ syllabus: stored, instrument, others }: Edited) {
             onChoose={(value) => setPlace(Number(value))}
           />
         </span>
-        <label>
-          <span className="sr-only">Name of the grade</span>
-          <input
-            aria-label="Name of the grade"
-            key={grade.id + grade.name}
-            defaultValue={grade.name}
-            maxLength={60}
-            onBlur={(event) => {
-              const name = event.target.value.trim();
-              if (name && name !== grade.name) changeGrade({ ...grade, name });
-              else event.target.value = grade.name;
-            }}
+        <div>
+          <LiveText
+            key={grade.id}
+            label="Name of the grade"
+            value={grade.name}
+            most={60}
+            onText={(name) => changeGrade({ ...grade, name }, `grade ${grade.id}`)}
             className="border-b-2 border-ink bg-sheet px-2 py-1"
           />
-        </label>
+        </div>
         <Button
           kind="quiet"
           onClick={() => {
@@ -134,8 +134,8 @@ function OwnLines({ syllabus: stored, instrument, others }: Edited) {
         <GroupLines
           key={group.id}
           group={group}
-          onChange={(next) =>
-            changeGrade({ ...grade, groups: grade.groups.map((one) => (one.id === group.id ? next : one)) })
+          onChange={(next, typing) =>
+            changeGrade({ ...grade, groups: grade.groups.map((one) => (one.id === group.id ? next : one)) }, typing)
           }
           onDelete={() => changeGrade({ ...grade, groups: grade.groups.filter((one) => one.id !== group.id) })}
         />

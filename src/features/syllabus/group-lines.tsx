@@ -18,6 +18,7 @@ import { ALL, Item, type Group } from '../../core/grading/syllabus.ts';
 import { newId } from '../../data/library.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { LiveText } from '../../ui/live-text.tsx';
 import { ItemLine } from './item-line.tsx';
 
 /** A line to begin from. */
@@ -34,7 +35,7 @@ export function GroupLines({
   onDelete,
 }: {
   group: Group;
-  onChange: (group: Group) => void;
+  onChange: (group: Group, typing?: string) => void;
   onDelete: () => void;
 }) {
   const sensors = useSensors(
@@ -54,16 +55,11 @@ export function GroupLines({
     <fieldset className="mt-4 border-t border-rule pt-2">
       <legend className="sr-only">{group.name}</legend>
       <p className="flex flex-wrap items-center gap-2">
-        <input
-          aria-label="Name of the group"
-          key={group.name}
-          defaultValue={group.name}
-          maxLength={80}
-          onBlur={(event) => {
-            const name = event.target.value.trim();
-            if (name && name !== group.name) onChange({ ...group, name });
-            else event.target.value = group.name;
-          }}
+        <LiveText
+          label="Name of the group"
+          value={group.name}
+          most={80}
+          onText={(name) => onChange({ ...group, name }, `group ${group.id}`)}
           className="border-b-2 border-ink bg-sheet px-2 py-1 font-serif text-lg font-bold"
         />
         <Choice
