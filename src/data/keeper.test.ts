@@ -179,6 +179,7 @@ describe('a keeper', () => {
     const first = keeper.kept;
     keeper.keep(work(2));
     await store.settle();
+    expect(keeper.isNews(first)).toBe(false);
     keeper.follow(first);
     expect(playedTheSame(keeper.here, { ...STUDY, ...work(2) })).toBe(true);
     keeper.follow(keeper.kept);

@@ -117,16 +117,17 @@ export class Keeper<One extends object> {
     this.#say({ state: 'kept' });
   }
 
-  /**
-   * Takes over what others changed, while nothing here waits to be stored. What was read before the last write here came
-   * to be stored is not news.
-   */
+  /** Whether a record that was read is news: neither what is stored here, nor what was before the last writes here. */
+  isNews(record: One): boolean {
+    if (this.#pending || this.#running || same(record, this.#kept)) return false;
+    return !this.#past.some((earlier) => same(earlier, record));
+  }
+
+  /** Takes over what others changed, where it is news. */
   follow(record: One): void {
-    if (same(record, this.#kept)) {
-      this.#past = [];
-      return;
-    }
-    if (this.#pending || this.#running || this.#past.some((earlier) => same(earlier, record))) return;
+    // Once the page has read what is stored, an earlier state that comes again is somebody's undo.
+    if (same(record, this.#kept)) this.#past = [];
+    if (!this.isNews(record)) return;
     this.#past = [];
     this.#kept = record;
     this.#say({ state: 'kept' });

@@ -68,8 +68,7 @@ export function useKeeper(saved: SavedStudy, onElsewhere: (study: SavedStudy) =>
   }, [keeper]);
   useEffect(() => {
     if (keeper.waiting || (noted.current && !noted.current.given)) return;
-    if (saved.updated === keeper.kept.updated && saved.name === keeper.kept.name) return;
-    if (same(workOf(saved), workOf(keeper.kept))) keeper.follow(saved);
+    if (!keeper.isNews(saved) || same(workOf(saved), workOf(keeper.kept))) keeper.follow(saved);
     else onElsewhere(saved);
   }, [saved, keeper, onElsewhere]);
   return {
