@@ -38,7 +38,7 @@ export function WhoseChange() {
       title={question.words}
       description="Your change is not saved yet. Choose which one to keep; close this to decide later."
     >
-      <Version name="There" text={question.theirs} />
+      <Version name="Theirs" text={question.theirs} />
       <Version name="Yours" text={question.mine} />
       <div className="mt-4 flex flex-wrap justify-end gap-2">
         <Button onClick={() => answer('theirs')}>Keep theirs</Button>

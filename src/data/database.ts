@@ -163,7 +163,7 @@ export function database(): Promise<Database> {
 }
 
 const EMPTIED =
-  'The browser has dropped the library it kept here; a full disk does that. Nothing has been saved over it. Import a backup, or start with an empty library.';
+  'The browser has dropped the library it kept here; a full disk does that. Nothing has been saved over it. Start with an empty library, then import a backup.';
 
 function isAborted(error: unknown): boolean {
   return error instanceof DOMException && error.name === 'AbortError';
