@@ -36,7 +36,7 @@ export function WhoseChange() {
       open
       onClose={() => answer(undefined)}
       title={question.words}
-      description="Your change is not saved yet. Choose which one to keep; close this to decide later."
+      description={`Your change is not saved yet. Choose which one to keep${question.waits ? '; close this to decide later' : ''}.`}
     >
       <Version name="Theirs" text={question.theirs} />
       <Version name="Yours" text={question.mine} />

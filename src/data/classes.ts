@@ -3,7 +3,7 @@ import { ClassRecord } from '../core/classroom/class-record.ts';
 import { readRecords } from './read-records.ts';
 
 /** The classes by name; damaged ones are left alone and not shown. */
-export async function readClasses(): Promise<readonly ClassRecord[]> {
+async function readClasses(): Promise<readonly ClassRecord[]> {
   return (await readRecords('classes', ClassRecord)).toSorted((a, b) => a.name.localeCompare(b.name));
 }
 

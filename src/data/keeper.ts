@@ -44,6 +44,7 @@ export class Keeper<One extends object> {
   #past: One[] = [];
   /** Fields that were changed here and are not stored yet. */
   #pending: Partial<One> | undefined;
+  #here: { readonly of: One; readonly pending: Partial<One> | undefined; readonly record: One };
   #running = false;
   #callOff: () => void = () => undefined;
   #keeping: Keeping<One> = { state: 'kept' };
@@ -51,6 +52,7 @@ export class Keeper<One extends object> {
 
   constructor(kept: One, tools: KeeperTools<One>) {
     this.#kept = kept;
+    this.#here = { of: kept, pending: undefined, record: kept };
     this.#tools = tools;
   }
 
@@ -73,9 +75,14 @@ export class Keeper<One extends object> {
     return this.#pending !== undefined;
   }
 
-  /** The record as it is here, stored or not. */
+  /** The record as it is here, stored or not; the same object until it changes. */
   get here(): One {
-    return { ...this.#kept, ...this.#pending };
+    const { of, pending } = this.#here;
+    if (of !== this.#kept || pending !== this.#pending) {
+      const record = this.#pending ? { ...this.#kept, ...this.#pending } : this.#kept;
+      this.#here = { of: this.#kept, pending: this.#pending, record };
+    }
+    return this.#here.record;
   }
 
   /** Saves some fields. */

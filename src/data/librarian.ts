@@ -41,14 +41,14 @@ export interface ImportedHere {
 /** Adds a backup file to the library; refuses a bad file whole: throws its reason. */
 export async function importLibrary(file: Blob, onProgress: OnProgress): Promise<ImportedHere> {
   const studio = currentStudio();
-  const { words, places } = await librarian.importLibrary(studio, file, onProgress);
+  const { words, places, number } = await librarian.importLibrary(studio, file, onProgress);
   noteKept(true);
   tellChanged(places);
-  return { words, undo: () => undoImport(studio) };
+  return { words, undo: () => undoImport(studio, number) };
 }
 
-async function undoImport(studio: Studio): Promise<number> {
-  const { left, places } = await librarian.undoImport(studio);
+async function undoImport(studio: Studio, number: number): Promise<number> {
+  const { left, places } = await librarian.undoImport(studio, number);
   tellChanged(places);
   return left;
 }
@@ -61,8 +61,8 @@ export async function openPupilFile(text: string): Promise<OpenedFile> {
 /** Writes what the file opened last would change; returns what takes it back. */
 export async function takeOpened(): Promise<{ readonly undo: () => Promise<number> }> {
   const studio = currentStudio();
-  const places = await librarian.takeOpened(studio);
+  const { places, number } = await librarian.takeOpened(studio);
   noteKept(true);
   tellChanged(places);
-  return { undo: () => undoImport(studio) };
+  return { undo: () => undoImport(studio, number) };
 }

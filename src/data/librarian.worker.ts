@@ -18,9 +18,27 @@ function watched(onProgress: OnProgress): OnProgress {
   };
 }
 
-/** What the last import wrote, and what the file that was opened last would change: too many records to send about. */
-let lastImport: readonly Step[] = [];
-let opened: readonly Change[] = [];
+/** What the last imports wrote, each under its number, and what the file opened last would change: too much to send about. */
+const imports = new Map<number, readonly Step[]>();
+let opened: readonly Change[] | undefined;
+
+/** So many imports can be taken back. */
+const MOST_IMPORTS = 10;
+
+/** What an import changed, and the number under which it can be taken back. */
+export interface Written {
+  readonly places: readonly Place[];
+  readonly number: number;
+}
+
+let count = 0;
+
+function remembered(steps: readonly Step[]): Written {
+  count += 1;
+  imports.set(count, steps);
+  imports.delete(count - MOST_IMPORTS);
+  return { places: placesOf(steps), number: count };
+}
 
 /** What opening a file of a pupil would change, without the records themselves. */
 export type OpenedFile =
@@ -102,12 +120,11 @@ const librarian = {
     studio: Studio,
     file: Blob,
     onProgress: OnProgress,
-  ): Promise<{ readonly words: string; readonly places: readonly Place[] }> {
+  ): Promise<Written & { readonly words: string }> {
     stopped = false;
     actFor(studio);
     const { merge, steps } = await importLibrary(await file.text(), watched(onProgress));
-    lastImport = steps;
-    return { words: mergeWords(merge), places: placesOf(steps) };
+    return { words: mergeWords(merge), ...remembered(steps) };
   },
 
   /** Reads a homework or a log and works out what it would change; throws the reason why a file is refused. */
@@ -116,24 +133,29 @@ const librarian = {
     const read = readPupilFile(text);
     if (!read.ok) throw new Error(read.refusal.message);
     const preview = await previewFile(read.value, library);
-    opened = preview.kind === 'stranger' ? [] : preview.changes;
+    opened = preview.kind === 'stranger' ? undefined : preview.changes;
     return openedFrom(preview);
   },
 
   /** Writes what the file opened last would change; all of it or, where records have changed since, nothing. */
-  async takeOpened(studio: Studio): Promise<readonly Place[]> {
+  async takeOpened(studio: Studio): Promise<Written> {
     actFor(studio);
-    const written = await writeRecords(opened);
-    if (written.kind !== 'kept') throw new Error('Something of it was changed meanwhile. Open the file once more.');
-    lastImport = written.steps;
-    return placesOf(written.steps);
+    const written = opened && (await writeRecords(opened));
+    if (written?.kind !== 'kept') throw new Error('Something of it was changed meanwhile. Open the file once more.');
+    opened = undefined;
+    return remembered(written.steps);
   },
 
-  /** Takes the last import back, as far as nobody has changed its records since; returns how many are left. */
-  async undoImport(studio: Studio): Promise<{ readonly left: number; readonly places: readonly Place[] }> {
+  /** Takes an import back, as far as nobody has changed its records since; returns how many are left. Throws once it is forgotten. */
+  async undoImport(
+    studio: Studio,
+    number: number,
+  ): Promise<{ readonly left: number; readonly places: readonly Place[] }> {
     actFor(studio);
-    const { left, undone } = await takeBackRecords(lastImport);
-    lastImport = [];
+    const steps = imports.get(number);
+    if (!steps) throw new Error('This import can no longer be taken back. Nothing was changed.');
+    const { left, undone } = await takeBackRecords(steps);
+    imports.delete(number);
     return { left, places: placesOf(undone) };
   },
 

@@ -80,7 +80,7 @@ export function useDamaged(keys: readonly string[]): UseQueryResult<readonly Dam
 }
 
 /** Whatever is on screen of records that have changed is asked for again; of all kinds where left out. */
-export function recordsChanged(client: QueryClient, places: readonly Place[]): void {
+function recordsChanged(client: QueryClient, places: readonly Place[]): void {
   const kinds = new Set(places.map(({ kind }) => kind));
   const again = (queryKey: readonly unknown[]): void => void client.invalidateQueries({ queryKey });
   for (const kind of kinds) if (kind !== 'studies') again([kind]);

@@ -7,6 +7,8 @@ export interface Question {
   readonly words: string;
   readonly theirs: string | undefined;
   readonly mine: string | undefined;
+  /** Whether the change waits as a draft when nobody answers now. */
+  readonly waits: boolean;
 }
 
 export type Answer = 'mine' | 'theirs';
@@ -46,7 +48,7 @@ export interface Saved {
 
 /**
  * Writes changes in one transaction. Where another tab has changed the same part, the teacher is asked whose to keep.
- * Throws a sentence where a record was deleted or cannot be read: then nothing is written.
+ * Throws a sentence where a record was deleted or cannot be read, or the other tab's change is kept: nothing is written.
  *
  * @example const { undo } = await save([removed('pupils', pupil.id)]);
  */
@@ -62,10 +64,11 @@ export async function save(changes: readonly Change[]): Promise<Saved> {
     if (written.kind !== 'differs') throw new Error(againstWords(written.kind, change));
     if (change.op !== 'change')
       throw new Error('Another record with the same id is here already. Nothing was changed.');
-    const answer = await askWhose(questionAbout(change.kind, change.next, written.there, written.part));
+    const answer = await askWhose(questionAbout(change.kind, change.next, written.there, written.part, false));
     wanted = wanted.flatMap((one) =>
       one !== change ? [one] : answer === 'mine' ? [{ ...change, prefer: 'mine' as const }] : [],
     );
+    if (wanted.length === 0) throw new Error('Your change is not saved: the other tab’s is kept.');
   }
 }
 
@@ -78,12 +81,13 @@ function againstWords(kind: 'gone' | 'damaged', change: Change): string {
 }
 
 /** What is asked where another tab changed the same part of a record. */
-export function questionAbout(kind: string, mine: object, there: object, part: string): Question {
+export function questionAbout(kind: string, mine: object, there: object, part: string, waits: boolean): Question {
   const name = 'name' in there && typeof there.name === 'string' ? `of ${there.name}` : `of this ${kindName(kind)}`;
   return {
     words: `Another tab has changed the ${partName(kind, part)} ${name}.`,
     theirs: textOf(there, part),
     mine: textOf(mine, part),
+    waits,
   };
 }
 

@@ -73,7 +73,7 @@ function settle(kind: Kind, keeper: Keeper<AnyEntry>, keeping: Keeping<AnyEntry>
     keeper.letGo();
   } else if (keeping.state === 'differs') {
     const { there, part } = keeping;
-    void askWhose(questionAbout(kind, keeper.here, there, part)).then((answer) => {
+    void askWhose(questionAbout(kind, keeper.here, there, part, true)).then((answer) => {
       if (answer === 'mine') keeper.takeMine();
       else if (answer === 'theirs') keeper.letGo(there);
     });
@@ -100,36 +100,28 @@ export function useKept<K extends Kind>(kind: K, record: Entry<K>): Kept<Entry<K
   // eslint-disable-next-line react-hooks/exhaustive-deps -- the keeper stays while the record is the same, however it changes
   const one = useMemo(() => open(kind, record as AnyEntry), [kind, key]);
   const { keeper, listeners } = one;
-  const here = useHere(one);
+  const subscribe = useMemo(() => subscriberTo(listeners), [listeners]);
+  const here = useSyncExternalStore(subscribe, () => keeper.here);
+  const keeping = useSyncExternalStore(subscribe, () => keeper.keeping);
   useEffect(() => use(one, `${kind} ${key}`), [one, kind, key]);
   useEffect(() => {
     keeper.follow(record as AnyEntry);
-  }, [keeper, record, listeners]);
+  }, [keeper, record]);
   return useMemo(
     () => ({
       here: here as Entry<K>,
-      keeping: keeper.keeping as Keeping<Entry<K>>,
+      keeping: keeping as Keeping<Entry<K>>,
       keep: (part) => keeper.keep(part as Partial<AnyEntry>),
     }),
-    [here, keeper],
+    [here, keeping, keeper],
   );
 }
 
-/** The record of a keeper, the same object until it changes. */
-function useHere({ keeper, listeners }: Shared): AnyEntry {
-  const seen = useMemo(() => ({ text: '', here: keeper.here }), [keeper]);
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => {
-      const { here } = keeper;
-      const text = `${keeper.keeping.state} ${JSON.stringify(here)}`;
-      if (text !== seen.text) Object.assign(seen, { text, here });
-      return seen.here;
-    },
-  );
+function subscriberTo(listeners: Set<() => void>): (listener: () => void) => () => void {
+  return (listener) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  };
 }
 
 /** What is not stored yet is written down when the page is left, and stored by the next page. */

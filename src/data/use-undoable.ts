@@ -3,7 +3,7 @@ import { join } from '../core/library/join.ts';
 import type { Kept } from './use-kept.ts';
 
 /** A record that is worked on, with the changes made here and the way back. */
-export interface Undoable<One extends object> {
+interface Undoable<One extends object> {
   readonly here: One;
   /** Changes made under one name one after another, as the keys of a word, are taken back together. */
   readonly change: (part: Partial<One>, typing?: string) => void;
