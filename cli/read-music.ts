@@ -10,7 +10,7 @@ const BROKEN = 'This file cannot be read. Export it again from its program, or a
 
 /**
  * Reads files of music, one after another. MusicXML is read here; what needs the engraver is read in a thread of its own,
- * which is ended where it takes too long or stops, and begun again for the next.
+ * which is ended where it takes too long or stops, and restarted for the next.
  */
 export class MusicReader {
   #thread: Worker | undefined;

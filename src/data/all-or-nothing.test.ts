@@ -81,7 +81,7 @@ interface Work {
   readonly work: (own: Page) => Promise<() => Promise<unknown>>;
 }
 
-/** Everything that writes more than one record. Whoever adds such a thing adds it here. */
+/** Everything that writes more than one record. Add every new one here. */
 const WORKS: Readonly<Record<string, Work>> = {
   'laying out the demonstration': { studio: 'demo', work: async (own) => () => own.layOutDemo() },
   'resetting the demonstration': {
@@ -204,8 +204,8 @@ describe.each(Object.entries(WORKS))('%s', (_, { studio = 'own', before, work })
     vi.unstubAllGlobals();
   });
 
-  /** Begins anew; gives the page, what is in the database, and the work. */
-  const begun = async () => {
+  /** Starts with an empty browser; returns the page, what is in the database, and the work. */
+  const start = async () => {
     freshBrowser();
     const own = await page(studio);
     await before?.(own);
@@ -214,7 +214,7 @@ describe.each(Object.entries(WORKS))('%s', (_, { studio = 'own', before, work })
   };
 
   it('is done whole or not at all, wherever it is interrupted', async () => {
-    const { own, was, todo } = await begun();
+    const { own, was, todo } = await start();
     const count = interruptAfter(Number.POSITIVE_INFINITY, () => undefined);
     await todo();
     const writes = count();
@@ -227,7 +227,7 @@ describe.each(Object.entries(WORKS))('%s', (_, { studio = 'own', before, work })
     );
     for (const interrupt of Object.values(INTERRUPTIONS)) {
       for (const k of places) {
-        const again = await begun();
+        const again = await start();
         interruptAfter(k, interrupt);
         await again.todo().catch(() => undefined);
         vi.restoreAllMocks();

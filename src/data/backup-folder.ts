@@ -24,7 +24,7 @@ declare global {
   }
 }
 
-/** So many backups are kept in the folder. */
+/** The most backups kept in the folder. */
 export const BACKUPS_KEPT = 20;
 
 const FACT = 'backup';

@@ -14,7 +14,7 @@ export class Stopped extends GivenUp {
   override readonly name = 'Stopped';
 }
 
-/** So many records are read at a time, so that a wish to stop is heard. */
+/** Records read at a time, so that Stop is heard in between. */
 const AT_A_TIME = 200;
 
 /** Everything the teacher has made; what cannot be read as it is. */

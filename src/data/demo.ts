@@ -36,11 +36,11 @@ export async function resetDemo(): Promise<void> {
 const STORES: readonly StoreName[] = [...KEPT_KINDS, 'recordings', 'listed', 'drafts', 'facts'];
 
 /** Writes all of it in one transaction: a page that is left meanwhile leaves all or nothing, and two tabs lay it out once. */
-async function fill(changes: readonly Change[], anew: boolean): Promise<void> {
+async function fill(changes: readonly Change[], reset: boolean): Promise<void> {
   await inOneGo(STORES, async (transaction) => {
     const facts = transaction.objectStore('facts');
-    if (!anew && (await facts.get(LAID_OUT))) return;
-    for (const store of STORES) if (anew && store !== 'facts') await transaction.objectStore(store).clear();
+    if (!reset && (await facts.get(LAID_OUT))) return;
+    for (const store of STORES) if (reset && store !== 'facts') await transaction.objectStore(store).clear();
     await writeIn(transaction, changes);
     await facts.put(true, LAID_OUT);
   });

@@ -19,7 +19,7 @@ export type Keeping<One> =
 export interface KeeperTools<One extends object> {
   /** Writes the change from `base` to `next`, joined with what others changed. */
   readonly change: (base: One, next: One) => Promise<Meeting<One>>;
-  /** Does something after so many milliseconds; returns what calls it off. */
+  /** Does something after `wait` milliseconds; returns a function that cancels it. */
   readonly later: (work: () => void, wait: number) => () => void;
   /** Told of every change of state, and of the record as it is stored. */
   readonly tell: (keeping: Keeping<One>, kept: One) => void;
@@ -27,7 +27,7 @@ export interface KeeperTools<One extends object> {
   readonly draft?: (waiting: { readonly base: One; readonly part: Partial<One> } | undefined) => void;
 }
 
-/** So many earlier states are told from news. */
+/** The most earlier states remembered. */
 const MOST_PAST = 100;
 
 /** A failed write is tried again after this long, milliseconds, until it succeeds. */
@@ -91,7 +91,7 @@ export class Keeper<One extends object> {
     const { state } = this.#keeping;
     const waits = state === 'differs' || state === 'gone' || state === 'damaged';
     if (waits) this.#draft();
-    // Whoever shows the record shows the change at once, also while an earlier one is being written.
+    // The page shows the change at once, also while an earlier one is being written.
     if (waits || this.#running) this.#tools.tell(this.#keeping, this.#kept);
     else void this.#run();
   }

@@ -22,7 +22,7 @@ function watched(onProgress: OnProgress): OnProgress {
 const imports = new Map<number, readonly Step[]>();
 let opened: readonly Change[] | undefined;
 
-/** So many imports can be taken back. */
+/** The most imports that can be taken back. */
 const MOST_IMPORTS = 10;
 
 /** What an import changed, and the number under which it can be taken back. */

@@ -98,7 +98,7 @@ export function useRecordChanges(): void {
   useEffect(() => onChanged((places) => recordsChanged(client, places)), [client]);
 }
 
-/** Takes over a study as it was stored just now, for whoever shows it. */
+/** Takes over a study as it was stored just now, for the page. */
 export function useTakenOver(): (study: SavedStudy) => void {
   const client = useQueryClient();
   return (study) => {

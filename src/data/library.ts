@@ -26,7 +26,7 @@ export type Found =
   | { readonly kind: 'none' }
   | { readonly kind: 'damaged'; readonly damaged: DamagedRecord };
 
-/** So many records are read at a time, so that nothing else waits long. */
+/** Records read at a time, so that nothing else waits long. */
 const AT_A_TIME = 200;
 /** Rows of a list are small. */
 const ROWS_AT_A_TIME = 2_000;

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { attempt, type StoreName } from './database.ts';
 
-/** So many records are read at a time, so that nothing else waits long. */
+/** Records read at a time, so that nothing else waits long. */
 const AT_A_TIME = 200;
 
 /** The records that can be read, some at a time, with the page free in between. */

@@ -252,7 +252,7 @@ describe('records that two tabs work on', () => {
     },
   );
 
-  it('tells this page and other tabs which records changed, and nothing where nothing did', async () => {
+  it('tells this page and other tabs which records changed, and stays silent otherwise', async () => {
     const [one, other] = [await page(), await page()];
     const told: unknown[] = [];
     const stop = one.onChanged((places) => void told.push(...places));

@@ -48,7 +48,7 @@ export function changed<K extends Kind>(kind: K, base: Entry<K>, next: Entry<K>,
   return { op: 'change', kind, base, next, ...(prefer && { prefer }) };
 }
 
-/** A change made of the record as it is when it is written; `now` is `undefined` where there is none. */
+/** A change made of the record as it is when it is written; `now` is `undefined` if there is no record. */
 export function applied<K extends Kind>(
   kind: K,
   key: string,
@@ -68,7 +68,7 @@ export interface Step extends Place {
   readonly after: unknown;
 }
 
-/** What comes of writing: all of it, or nothing and which change stood against it. */
+/** What comes of writing: all of it, or nothing and which change failed. */
 export type Written =
   /** `records`: what each change came to, in their order; `undefined` for what was deleted. */
   | { readonly kind: 'kept'; readonly steps: readonly Step[]; readonly records: readonly unknown[] }

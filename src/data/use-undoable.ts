@@ -7,7 +7,7 @@ interface Undoable<One extends object> {
   readonly here: One;
   /** Changes made under one name one after another, as the keys of a word, are taken back together. */
   readonly change: (part: Partial<One>, typing?: string) => void;
-  /** Takes the last change made here back and leaves what others changed; returns `false` where there is none. */
+  /** Takes the last change made here back and leaves what others changed; returns `false` if there is nothing to undo. */
   readonly undo: () => boolean;
   readonly canUndo: boolean;
 }

@@ -23,12 +23,12 @@ function schemaOf(kind: RecordKind): (typeof SCHEMAS)['recordings'] {
   return (SCHEMAS as unknown as Record<RecordKind, (typeof SCHEMAS)['recordings']>)[kind];
 }
 
-/** Stands against the changes: thrown, so that the transaction is given up with all that was written in it. */
+/** A record prevents the changes: thrown, so that the transaction is rolled back. */
 class Against extends GivenUp {
   readonly written: Written;
 
   constructor(written: Written) {
-    super('A record stands against the change.');
+    super('A record prevents the change.');
     this.written = written;
   }
 }
@@ -45,8 +45,8 @@ export async function writeRecords(changes: readonly Change[], onProgress: OnPro
 }
 
 /**
- * The same within a transaction over the stores of the changes. Throws where a record stands against a change, so that the
- * transaction is given up.
+ * The same within a transaction over the stores of the changes. Throws when a record prevents a change, so that the
+ * transaction is rolled back.
  */
 export async function writeIn(
   transaction: Transaction,
@@ -83,7 +83,7 @@ interface Made {
   readonly record: unknown;
 }
 
-/** Works a change out against the records as they are in the transaction. Throws `Against` where one stands against it. */
+/** Works a change out against the records as they are in the transaction. Throws `Against` when one prevents it. */
 async function stepsOf(change: Change, transaction: Transaction): Promise<Made> {
   const { kind } = change;
   const store = transaction.objectStore(kind);

@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, type ReactNode } from 'react';
 
-/** Up to so many entries are all on the page, so that the browser's own search and printing see them. */
+/** Up to this many entries are all on the page, so that the browser's own search and printing see them. */
 const ALL_SHOWN = 200;
 
 /** A list of any length: of a long one, only the entries near the view are on the page. */

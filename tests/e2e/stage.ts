@@ -191,7 +191,7 @@ export class Stage {
     return stage;
   }
 
-  /** Ends the browser and starts it anew with what it has kept; the server stays. */
+  /** Restarts the browser with the same profile; the server stays. */
   async restart(): Promise<void> {
     await this.driver.quit();
     this.driver = await begin(this.#chromium);

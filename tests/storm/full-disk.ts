@@ -38,8 +38,8 @@ const FALSE =
   /deleted in another tab|may have been deleted|Nothing here yet|There is no such (?:study|pupil)|Nobody is here yet/;
 
 /**
- * Lets the disk run full in the middle of an edit, then before a page is loaded anew, then before the browser is started
- * anew: it is at the opening of a database, not at a write into an open one, that Chromium drops what it cannot read.
+ * Lets the disk run full in the middle of an edit, then before a restarted browser
+ * opens the library: it is at the opening of a database, not at a write into an open one, that Chromium drops what it cannot read.
  */
 async function fillAndEmpty(disk: string, say: (sentence: string) => void): Promise<number> {
   const profile = join(disk, 'browser');
@@ -86,7 +86,7 @@ async function fillAndEmpty(disk: string, say: (sentence: string) => void): Prom
       await stage.restart();
       fill(filler);
       await stage.go(round % 2 === 0 ? path : '/');
-      const full = await look(`round ${round}: the browser anew, the disk full before it opens the library`);
+      const full = await look(`round ${round}: browser restarted, the disk full before it opens the library`);
       await stage.go(round % 2 === 0 ? '/' : path);
       await look(`round ${round}: another page on the full disk`);
       rmSync(filler, { force: true });
@@ -114,7 +114,7 @@ async function fillAndEmpty(disk: string, say: (sentence: string) => void): Prom
   }
 }
 
-/** How often the disk runs full with the browser started anew. */
+/** How often the disk runs full and the browser is restarted. */
 const ROUNDS = 6;
 
 /** Writes until nothing more goes onto the disk. */

@@ -61,9 +61,9 @@ function declared(bytes: Uint8Array): string | undefined {
  * read but not written (those of several bytes a letter, but for Unicode’s).
  */
 export function writeText(text: string, { name, mark }: Encoding): Outcome<Uint8Array> {
-  const begun = mark ? (MARKS.find(([marked]) => marked === name)?.[1] ?? []) : [];
-  if (name === 'utf-8') return granted(joined(begun, new TextEncoder().encode(text)));
-  if (name === 'utf-16le' || name === 'utf-16be') return granted(joined(begun, utf16(text, name === 'utf-16le')));
+  const prefix = mark ? (MARKS.find(([marked]) => marked === name)?.[1] ?? []) : [];
+  if (name === 'utf-8') return granted(joined(prefix, new TextEncoder().encode(text)));
+  if (name === 'utf-16le' || name === 'utf-16be') return granted(joined(prefix, utf16(text, name === 'utf-16le')));
   const letters = singleBytes(name);
   if (!letters) return cannotWrite(name, 'this encoding cannot be written here');
   const bytes = new Uint8Array(text.length);
@@ -80,10 +80,10 @@ function cannotWrite(name: string, why: string): Outcome<never> {
   return refused('unreadable', 'into', { reason });
 }
 
-function joined(begun: readonly number[], rest: Uint8Array): Uint8Array {
-  const bytes = new Uint8Array(begun.length + rest.length);
-  bytes.set(begun);
-  bytes.set(rest, begun.length);
+function joined(prefix: readonly number[], rest: Uint8Array): Uint8Array {
+  const bytes = new Uint8Array(prefix.length + rest.length);
+  bytes.set(prefix);
+  bytes.set(rest, prefix.length);
   return bytes;
 }
 

@@ -20,7 +20,7 @@ export interface BookLine {
 
 type Read = Pick<BookLine, 'entry' | 'compared' | 'reason'>;
 
-/** So many lines are remembered. */
+/** The most lines remembered. */
 const MOST_KNOWN = 20_000;
 
 /**

@@ -174,7 +174,7 @@ describe('a backup read into a library', () => {
     expect(mergeBackup(NOTHING, torn, counter()).fresh.unreadable).toEqual(torn.unreadable);
   });
 
-  it('leaves out what belongs to a pupil who is nowhere, and takes what can be read after all', () => {
+  it('leaves out what belongs to an unknown pupil, and takes what can be read after all', () => {
     const { fresh, ownerless } = mergeBackup(NOTHING, { ...KEPT, pupils: [] }, counter());
     expect([fresh.assignments, fresh.attempts, fresh.lessons, ownerless]).toEqual([[], [], [], 3]);
     expect(mergeWords({ fresh, known: 0, beside: 0, ownerless })).toContain(

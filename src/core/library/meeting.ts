@@ -16,7 +16,7 @@ export type Meeting<One> =
  * Lays a change of a record, made from `base` to `mine`, on the record that is there now. Changes of different parts
  * are joined; the same change made twice is one; of the same part, `prefer` decides, or the meeting says `differs`.
  *
- * @param there the record as it is stored, not yet read; `undefined` where there is none.
+ * @param there the record as it is stored, not yet read; `undefined` if there is no record.
  */
 export function meet<K extends Kind>(
   kind: K,

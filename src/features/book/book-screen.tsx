@@ -118,7 +118,7 @@ const KEEPING_WORDS = {
   damaged: 'Not saved.',
 } as const;
 
-/** Who types is not interrupted: lines are checked once nothing was typed for so long, milliseconds. */
+/** Lines are checked when nothing was typed for this long, milliseconds. */
 const AFTER_TYPING = 400;
 
 /** The text as it was when nothing had been typed for a moment. */

@@ -15,7 +15,7 @@ function daysSince(moment: string): number {
   return Math.floor((Date.now() - Date.parse(moment)) / 86_400_000);
 }
 
-/** Says that a backup is due, with the one click that makes it; nothing where none is. */
+/** Says that a backup is due, with one click to make it; empty otherwise. */
 export function BackupReminder({ onExport }: { onExport: () => void }) {
   const { data: state } = useBackupState();
   const made = useBackupMade();

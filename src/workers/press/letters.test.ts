@@ -82,7 +82,7 @@ describe('letters on paper', () => {
     expect(setIn('♭')).toBe('signs');
   });
 
-  it('stands in the names of files, in letters any system takes', () => {
+  it('appears in file names, in letters any system accepts', () => {
     expect(fileName('Éva Łuczak: D♯ minor', 'pdf')).toBe('eva-łuczak-d-sharp-minor.pdf');
     expect(fileName('homework Жанна', 'json')).toBe('homework-жанна.json');
     expect(fileName('山田花子 week', 'pdf')).toBe('山田花子-week.pdf');

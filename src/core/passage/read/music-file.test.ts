@@ -325,7 +325,7 @@ describe('ties inside chords', () => {
     expect(one.places.flatMap(({ source, under }) => [source, ...under])).toEqual([0, 1, 2]);
     const joined = [note('E', 5), back, note('C', 5, '2', '', start), note('F', 5), note('C', 5, '1', chordal, stop)];
     expect(told(chosen(file(part(joined.join('')))))).toEqual(['E5+C5 0 1', 'F5 1 1']);
-    // A tie over three, and a note of the same pitch that is struck anew.
+    // A tie over three, and a note of the same pitch that is played again.
     const three = [
       note('C', 5, '1', '', start),
       note('C', 5, '1', '', stop + start),

@@ -18,7 +18,7 @@ export interface MusicFile {
   readonly music: ReadMusic;
   /** The text of the file; of a compressed one, that of the score within. */
   readonly text: string;
-  /** How that text was written in bytes, for whoever writes it back. */
+  /** How that text was encoded, to write it back. */
   readonly encoding: Encoding;
   /** The letters of its notes in the order they are counted, `gab`, for whoever writes into it; of MusicXML none. */
   readonly letters: string;
@@ -159,7 +159,7 @@ function scoreWithin(bytes: Uint8Array): Outcome<Uint8Array> {
   );
 }
 
-/** One file of an archive, where it says that it has at most so many bytes; notes the names it passes. */
+/** One file of an archive, if it says that it is no larger than `most` bytes; collects the names it passes. */
 function unpacked(bytes: Uint8Array, wanted: string, most: number, names: string[] = []): Uint8Array | undefined {
   try {
     return unzipSync(bytes, {
@@ -173,5 +173,5 @@ function unpacked(bytes: Uint8Array, wanted: string, most: number, names: string
   }
 }
 
-/** So many names of an archive are looked at. */
+/** The most names of an archive that are looked at. */
 const MOST_NAMES = 1_000;

@@ -10,7 +10,7 @@ const MOST_LETTERS = 60_000;
 const LONGEST_LINE = 20_000;
 /** Brackets of a kind that may be open at once: a chord within a slur within grace notes is three. */
 const MOST_OPEN = 8;
-/** A length or a count of bars in a tune has so many digits at most. */
+/** A length or a count of bars in a tune has at most this many digits. */
 const MOST_DIGITS = 4;
 
 /**

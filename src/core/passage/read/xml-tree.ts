@@ -33,12 +33,12 @@ export function readXml(text: string): { readonly root: XmlElement } | { readonl
   const parser = new SaxesParser({ xmlns: false, position: true });
   const open: Growing[] = [];
   let root: Growing | undefined;
-  let [begun, count] = [0, 0];
+  let [tagStart, count] = [0, 0];
   parser.on('error', ({ message }) => {
     throw new Fault(lineWords(message));
   });
   parser.on('opentagstart', () => {
-    begun = text.lastIndexOf('<', parser.position - 1);
+    tagStart = text.lastIndexOf('<', parser.position - 1);
   });
   parser.on('opentag', ({ name, attributes }) => {
     count += 1;
@@ -49,7 +49,7 @@ export function readXml(text: string): { readonly root: XmlElement } | { readonl
       attributes,
       children: [],
       text: '',
-      start: begun,
+      start: tagStart,
       inside: parser.position,
       last: parser.position,
       end: parser.position,
@@ -103,7 +103,7 @@ export function textOf(element: XmlElement | undefined, name: string): string {
   return child(element, name)?.text ?? '';
 }
 
-/** The number in a child of that name; `otherwise` where there is none, or none between `least` and `most`. */
+/** The number in a child of that name; `otherwise` if it is missing or not between `least` and `most`. */
 export function numberOf(
   element: XmlElement | undefined,
   name: string,

@@ -13,7 +13,7 @@ export function Byline({ onClose }: { onClose: () => void }) {
       open
       onClose={onClose}
       title="Your name on paper"
-      description="It stands under the title of everything that is printed. It is kept with the library."
+      description="Printed under the title of every page; kept with the library."
     >
       <form
         className="mt-3 flex flex-wrap items-end gap-2"
