@@ -140,6 +140,8 @@ function Checked({ text }: { text: string }) {
     queryFn: async () => (await grader().checkBook(settled, setShare)) ?? null,
     enabled: settled.trim() !== '',
     placeholderData: (before) => before,
+    // Thousands of lines are not compared one by one with those before.
+    structuralSharing: false,
     gcTime: 0,
   });
   const lines = useMemo(() => (settled.trim() === '' ? [] : (data ?? [])), [settled, data]);

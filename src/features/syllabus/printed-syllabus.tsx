@@ -29,6 +29,7 @@ export function PrintedSyllabus({ onTake }: { onTake: (syllabus: Syllabus) => vo
     queryFn: async () => (await grader().readPrinted(text, instrument, called, setShare)) ?? null,
     enabled: text.trim() !== '',
     placeholderData: keepPreviousData,
+    structuralSharing: false,
     gcTime: 3_000,
   });
   const rows = useMemo(() => text.split('\n'), [text]);
