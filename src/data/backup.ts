@@ -7,6 +7,7 @@ import type { SavedStudy } from '../core/study/saved-study.ts';
 import { attempt, GivenUp } from './database.ts';
 import { newId } from './library.ts';
 import type { Change, Step } from './records.ts';
+import { turn } from './turn.ts';
 import { writeRecords } from './writer.ts';
 
 /** A long work was stopped by the teacher. */
@@ -101,9 +102,4 @@ function changesOf(fresh: Kept): Change[] {
       record,
     })),
   ];
-}
-
-/** Lets the worker hear a wish to stop. */
-function turn(): Promise<void> {
-  return new Promise((resolve) => setTimeout(resolve));
 }

@@ -54,8 +54,8 @@ async function undoImport(studio: Studio, number: number): Promise<number> {
 }
 
 /** Reads a homework or a log, and says what it would change here. Throws the reason why a file is refused. */
-export async function openPupilFile(text: string): Promise<OpenedFile> {
-  return librarian.openPupilFile(currentStudio(), text, libraryId());
+export async function openPupilFile(text: string, onProgress: OnProgress): Promise<OpenedFile> {
+  return librarian.openPupilFile(currentStudio(), text, libraryId(), onProgress);
 }
 
 /** Writes what the file opened last would change; returns what takes it back. */

@@ -1,12 +1,13 @@
 import { expose } from 'comlink';
-import type { OnProgress } from '../core/base/progress.ts';
+import { partOf, type OnProgress } from '../core/base/progress.ts';
 import { mergeWords } from '../core/library/backup-merge.ts';
 import { exportLibrary, importLibrary, Stopped } from './backup.ts';
-import { readPupilFile, type TriesMerge } from '../core/practice/pupil-file.ts';
+import { readingPupilFile, type TriesMerge } from '../core/practice/pupil-file.ts';
 import type { Pupil } from '../core/practice/pupil.ts';
 import { previewFile, type FilePreview } from './pupil-files.ts';
 import type { Change, Place, Step } from './records.ts';
 import { actFor, type Studio } from './studio.ts';
+import { turn } from './turn.ts';
 import { takeBackRecords, writeRecords } from './writer.ts';
 
 let stopped = false;
@@ -128,11 +129,22 @@ const librarian = {
   },
 
   /** Reads a homework or a log and works out what it would change; throws the reason why a file is refused. */
-  async openPupilFile(studio: Studio, text: string, library: string | undefined): Promise<OpenedFile> {
+  async openPupilFile(
+    studio: Studio,
+    text: string,
+    library: string | undefined,
+    onProgress: OnProgress,
+  ): Promise<OpenedFile> {
+    stopped = false;
     actFor(studio);
-    const read = readPupilFile(text);
-    if (!read.ok) throw new Error(read.refusal.message);
-    const preview = await previewFile(read.value, library);
+    const reading = readingPupilFile(text);
+    let step = reading.next();
+    for (; !step.done; step = reading.next()) {
+      watched(onProgress)(0.6 * step.value);
+      await turn();
+    }
+    if (!step.value.ok) throw new Error(step.value.refusal.message);
+    const preview = await previewFile(step.value.value, library, partOf(watched(onProgress), 0.6, 1));
     opened = preview.kind === 'stranger' ? undefined : preview.changes;
     return openedFrom(preview);
   },

@@ -9,6 +9,7 @@ import {
   type PracticeLog,
   type TriesMerge,
 } from '../core/practice/pupil-file.ts';
+import { unheard, type OnProgress } from '../core/base/progress.ts';
 import { Ladder } from '../core/practice/ladder.ts';
 import type { PupilWhole } from '../core/practice/pupil.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
@@ -18,6 +19,7 @@ import { readPupil } from './pupils.ts';
 import { readRecords } from './read-records.ts';
 import { added, changed, type Change } from './records.ts';
 import { today } from './today.ts';
+import { turn } from './turn.ts';
 
 /** What opening a file would change, shown before anything is written. */
 export type FilePreview =
@@ -40,10 +42,15 @@ export type FilePreview =
  * Works out what a homework or a log would change here. Throws `StorageTrouble`.
  *
  * @param library what this library is known by.
+ * @param onProgress may throw to stop it; nothing is written here.
  */
-export async function previewFile(file: Homework | PracticeLog, library?: string): Promise<FilePreview> {
+export async function previewFile(
+  file: Homework | PracticeLog,
+  library?: string,
+  onProgress: OnProgress = unheard,
+): Promise<FilePreview> {
   const whole = await readPupil(file.pupil.id);
-  const here = await hereFor(file, whole, library);
+  const here = await hereFor(file, whole, library, onProgress);
   if (file.format === 'step-ladder-homework') {
     const merge = mergeHomework(file, here);
     return { kind: 'homework', file, merge, changes: merge.own ? [] : await homeworkChanges(file, merge) };
@@ -53,24 +60,33 @@ export async function previewFile(file: Homework | PracticeLog, library?: string
   return { kind: 'log', file, tries, changes: tries.fresh.map((one) => added('attempts', one)) };
 }
 
+/** So many records are looked up between two reports of progress. */
+const AT_A_TIME = 2000;
+
 async function hereFor(
   file: Homework | PracticeLog,
   whole: PupilWhole | undefined,
   library: string | undefined,
+  onProgress: OnProgress,
 ): Promise<Here> {
   const owners = new Map<string, string>();
   const assignments = file.format === 'step-ladder-homework' ? file.assignments : [];
-  await attempt(async (db) => {
-    const transaction = db.transaction(['assignments', 'attempts']);
-    const look = async (kind: 'assignments' | 'attempts', id: string): Promise<void> => {
-      const record: unknown = await transaction.objectStore(kind).get(id);
-      if (record !== undefined) owners.set(`${kind} ${id}`, String((record as { readonly pupil?: unknown }).pupil));
-    };
-    await Promise.all([
-      ...assignments.map(({ id }) => look('assignments', id)),
-      ...file.attempts.map(({ id }) => look('attempts', id)),
-    ]);
-  });
+  const asked = [
+    ...assignments.map(({ id }) => ({ kind: 'assignments' as const, id })),
+    ...file.attempts.map(({ id }) => ({ kind: 'attempts' as const, id })),
+  ];
+  for (let from = 0; from < asked.length; from += AT_A_TIME) {
+    onProgress(from / asked.length);
+    await turn();
+    await attempt(async (db) => {
+      const transaction = db.transaction(['assignments', 'attempts']);
+      const look = async ({ kind, id }: (typeof asked)[number]): Promise<void> => {
+        const record: unknown = await transaction.objectStore(kind).get(id);
+        if (record !== undefined) owners.set(`${kind} ${id}`, String((record as { readonly pupil?: unknown }).pupil));
+      };
+      await Promise.all(asked.slice(from, from + AT_A_TIME).map(look));
+    });
+  }
   return { library, whole, ownerOf: (kind, id) => owners.get(`${kind} ${id}`), today: today() };
 }
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { atPlace, refused, type Outcome } from '../base/outcome.ts';
+import { atPlace, granted, refused, type Outcome } from '../base/outcome.ts';
 import { parseJson, readOutside, versionWords } from '../base/reading.ts';
 import { SavedStudy } from '../study/saved-study.ts';
 import { Id } from './attempt.ts';
@@ -8,6 +8,8 @@ import { Ladder } from './ladder.ts';
 import { Assignment, LoggedAttempt, Pupil, type PupilWhole } from './pupil.ts';
 
 const VERSION = 1;
+/** The most tries a file may hold. */
+const MOST_TRIES = 200_000;
 
 /**
  * What is set, as it goes home with a pupil: their studies with all fingers, what is set and said of it, and the log so far.
@@ -23,7 +25,7 @@ export const Homework = z.object({
   studies: z.array(SavedStudy).max(2000),
   assignments: z.array(Assignment).max(2000),
   ladders: z.array(Ladder).max(100).default([]),
-  attempts: z.array(LoggedAttempt).max(200_000),
+  attempts: z.array(LoggedAttempt).max(MOST_TRIES),
 });
 
 export type Homework = z.infer<typeof Homework>;
@@ -34,7 +36,7 @@ export const PracticeLog = z.object({
   version: z.literal(VERSION),
   made: z.iso.datetime(),
   pupil: z.object({ id: Id, name: z.string().max(80) }),
-  attempts: z.array(LoggedAttempt).max(200_000),
+  attempts: z.array(LoggedAttempt).max(MOST_TRIES),
 });
 
 export type PracticeLog = z.infer<typeof PracticeLog>;
@@ -75,6 +77,17 @@ export function logOf({ pupil, attempts }: PupilWhole, made: string): PracticeLo
 
 /** A file that goes between teacher and pupil, whichever of the two it is. */
 export function readPupilFile(text: string): Outcome<Homework | PracticeLog> {
+  const reading = readingPupilFile(text);
+  let step = reading.next();
+  while (!step.done) step = reading.next();
+  return step.value;
+}
+
+/** So many tries are read between two reports of how far it has come. */
+const TRIES_AT_A_TIME = 5000;
+
+/** The same a piece at a time; yields the share that is read, 0 to 1. */
+export function* readingPupilFile(text: string): Generator<number, Outcome<Homework | PracticeLog>> {
   const thing = 'a homework or a log of Step Ladder';
   const instead = 'Choose a file made by “Homework file” or “Send the log back”.';
   const json = parseJson(text);
@@ -87,8 +100,22 @@ export function readPupilFile(text: string): Outcome<Homework | PracticeLog> {
   if (head.data?.version !== VERSION) {
     return refused('other-version', 'version', { thing, version: versionWords(head.data?.version), reads: VERSION });
   }
-  const read = format === 'step-ladder-log' ? readOutside(PracticeLog, json.value) : readOutside(Homework, json.value);
-  return read.ok ? read : atPlace(read, 'Nothing was read in.');
+  yield 0.2;
+  const { attempts: tries } =
+    z.object({ attempts: z.array(z.unknown()).max(MOST_TRIES) }).safeParse(json.value).data ?? {};
+  const attempts: LoggedAttempt[] = [];
+  for (let from = 0; tries && from < tries.length; from += TRIES_AT_A_TIME) {
+    const some = z.array(LoggedAttempt).safeParse(tries.slice(from, from + TRIES_AT_A_TIME));
+    if (!some.success) break;
+    attempts.push(...some.data);
+    yield 0.2 + (0.8 * from) / tries.length;
+  }
+  const good = tries !== undefined && attempts.length === tries.length;
+  // Where a try is at fault the whole is read at once, which says where it stands.
+  const value: unknown = good ? { ...(json.value as object), attempts: [] } : json.value;
+  const read = format === 'step-ladder-log' ? readOutside(PracticeLog, value) : readOutside(Homework, value);
+  if (!read.ok) return atPlace(read, 'Nothing was read in.');
+  return good ? granted({ ...read.value, attempts }) : read;
 }
 
 /** What is known of the library a file is opened in. */

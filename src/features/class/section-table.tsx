@@ -8,6 +8,7 @@ import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/ins
 import { useOwnSchools } from '../../data/schools.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { LiveText } from '../../ui/live-text.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 
 const MEANWHILE = { rest: 'rests', repeat: 'repeats its own', hold: 'holds its top note' } as const;
@@ -43,16 +44,12 @@ export function SectionTable({
             <li key={place} className="grid gap-x-6 gap-y-1 border-b border-rule py-2 lg:grid-cols-[34rem_1fr]">
               <div>
                 <div className="flex items-baseline gap-2">
-                  <input
-                    aria-label={`Name of section ${place + 1}`}
-                    key={`${section.name ?? ''} ${names[place]}`}
-                    defaultValue={section.name ?? ''}
-                    placeholder={names[place]}
-                    maxLength={60}
-                    onBlur={(event) => {
-                      const next = event.currentTarget.value.trim();
-                      if (next !== (section.name ?? '')) set(place, { name: next || undefined });
-                    }}
+                  <LiveText
+                    label={`Name of section ${place + 1}`}
+                    value={section.name ?? ''}
+                    instead={names[place] ?? ''}
+                    most={60}
+                    onText={(name) => set(place, { name: name || undefined })}
                     className="w-40 min-w-0 flex-1 border-b border-transparent bg-transparent font-serif text-lg font-bold placeholder:text-ink hover:border-rule focus:border-accent"
                   />
                   <NumberField

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
 import { noteExport } from '../../data/backup-folder.ts';
@@ -7,17 +6,12 @@ import { exportLibrary, importLibrary, stopLibrarian, wasStopped } from '../../d
 import { Button } from '../../ui/button.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
 import { download } from '../../ui/download.ts';
+import { LongWork, useLongWork } from '../../ui/long-work.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 import { BackupReminder, Backups } from './backups.tsx';
 
 /** A backup larger than this is not one of ours: a hundred thousand studies take less. */
 const LARGEST_BACKUP = 500 * 1024 * 1024;
-
-/** What is going on, and how far it has come, 0 to 1. */
-interface Going {
-  readonly words: string;
-  readonly share: number;
-}
 
 /** All a teacher has made out to a file, and back in. */
 export function BackupActions({
@@ -26,19 +20,12 @@ export function BackupActions({
   /** Only one of the two, where the other stands elsewhere. */
   alone?: 'import' | 'export';
 }) {
-  const [going, setGoing] = useState<Going>();
   const made = useBackupMade();
   const fail = (error: unknown): void => {
     if (error instanceof Error && wasStopped(error)) toast(error.message);
     else sayTrouble(error);
   };
-  /** Does long work with its progress on screen. */
-  const go = (words: string, work: (onProgress: (share: number) => void) => Promise<unknown>): void => {
-    setGoing({ words, share: 0 });
-    void work((share) => setGoing((now) => now && { words, share }))
-      .catch(fail)
-      .finally(() => setGoing(undefined));
-  };
+  const { going, go } = useLongWork(fail);
   const read = (file: File): void => {
     if (file.size > LARGEST_BACKUP) {
       sayTrouble('This file is too large to be a backup of Step Ladder. Nothing was imported.');
@@ -64,15 +51,7 @@ export function BackupActions({
       await noteExport(now);
       made();
     });
-  if (going) {
-    return (
-      <p role="status" className="flex items-center gap-3">
-        <span>{going.words} …</span>
-        <progress value={going.share} max={1} aria-label={going.words} className="accent-accent" />
-        <Button onClick={stopLibrarian}>Stop</Button>
-      </p>
-    );
-  }
+  if (going) return <LongWork going={going} onStop={stopLibrarian} />;
   return (
     <>
       {alone === 'export' ? null : (

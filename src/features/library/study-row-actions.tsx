@@ -6,6 +6,7 @@ import type { ListedStudy } from '../../core/study/listed-study.ts';
 import { copyOf, readStudy } from '../../data/library.ts';
 import { added, changed, removed } from '../../data/records.ts';
 import { save } from '../../data/save.ts';
+import { useTypedForm } from '../../data/typed.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
@@ -86,32 +87,56 @@ function RowActions({ study, name }: { study: ListedStudy; name: string }) {
         title="Rename the study"
         description="Leave it empty to call it by its key again."
       >
-        <form
-          className="mt-4"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void rename(String(new FormData(event.currentTarget).get('name') ?? '').trim()).catch(sayTrouble);
-            setRenaming(false);
-          }}
-        >
-          <label className="block">
-            <span className="text-sm text-faint">Name</span>
-            <input
-              name="name"
-              defaultValue={study.name ?? ''}
-              maxLength={200}
-              autoComplete="off"
-              className="mt-1 w-full border-b-2 border-ink bg-transparent px-1 py-1 font-serif text-xl"
-            />
-          </label>
-          <div className="mt-5 flex justify-end gap-2">
-            <Button onClick={() => setRenaming(false)}>Leave it</Button>
-            <Button kind="strong" type="submit">
-              Rename
-            </Button>
-          </div>
-        </form>
+        {renaming ? <Rename study={study} onRename={rename} onClose={() => setRenaming(false)} /> : null}
       </Dialog>
     </>
+  );
+}
+
+function Rename({
+  study,
+  onRename,
+  onClose,
+}: {
+  study: ListedStudy;
+  onRename: (name: string) => Promise<void>;
+  onClose: () => void;
+}) {
+  const { form, forget } = useTypedForm(`name of ${study.id}`);
+  return (
+    <form
+      {...form}
+      className="mt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const name = new FormData(event.currentTarget).get('name');
+        onRename(typeof name === 'string' ? name.trim() : '').then(forget, sayTrouble);
+        onClose();
+      }}
+    >
+      <label className="block">
+        <span className="text-sm text-faint">Name</span>
+        <input
+          name="name"
+          defaultValue={study.name ?? ''}
+          maxLength={200}
+          autoComplete="off"
+          className="mt-1 w-full border-b-2 border-ink bg-transparent px-1 py-1 font-serif text-xl"
+        />
+      </label>
+      <div className="mt-5 flex justify-end gap-2">
+        <Button
+          onClick={() => {
+            forget();
+            onClose();
+          }}
+        >
+          Leave it
+        </Button>
+        <Button kind="strong" type="submit">
+          Rename
+        </Button>
+      </div>
+    </form>
   );
 }

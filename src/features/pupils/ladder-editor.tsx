@@ -7,6 +7,7 @@ import { newId } from '../../data/library.ts';
 import { added, changed } from '../../data/records.ts';
 import { save } from '../../data/save.ts';
 import { useLadders } from '../../data/pupil-queries.ts';
+import { useTyped } from '../../data/typed.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
@@ -30,13 +31,14 @@ function Editor({ onClose }: { onClose: () => void }) {
   const ladders = useLadders();
   const [from, setFrom] = useState<Ladder>(USUAL_LADDER);
   const own = !LADDERS.some(({ id }) => id === from.id);
-  const [name, setName] = useState('My ladder');
+  const { typed, type, forget } = useTyped('name of a ladder');
+  const name = typed?.name ?? (own ? from.name : 'My ladder');
   const [rungs, setRungs] = useState<readonly RungId[]>(from.rungs);
   const begin = (id: string): void => {
     const chosen = ladders.find((one) => one.id === id) ?? USUAL_LADDER;
     setFrom(chosen);
     setRungs(chosen.rungs);
-    setName(LADDERS.includes(chosen) ? 'My ladder' : chosen.name);
+    forget();
   };
   const move = (place: number, by: -1 | 1): void => {
     const next = [...rungs];
@@ -49,6 +51,7 @@ function Editor({ onClose }: { onClose: () => void }) {
     const read = readOutside(Ladder, { id: own ? from.id : newId(), name, rungs });
     if (!read.ok) throw new Error(read.refusal.message);
     await save([own ? changed('ladders', from, read.value) : added('ladders', read.value)]);
+    forget();
     toast.success(`The ladder “${read.value.name}” is kept: choose it with a pupil.`);
     onClose();
   };
@@ -117,7 +120,7 @@ function Editor({ onClose }: { onClose: () => void }) {
         <input
           value={name}
           maxLength={80}
-          onChange={({ target }) => setName(target.value)}
+          onChange={({ target }) => type({ name: target.value })}
           className="w-full border-b-2 border-ink bg-paper px-2 py-1"
         />
       </label>
@@ -125,7 +128,13 @@ function Editor({ onClose }: { onClose: () => void }) {
         <Button kind="strong" type="submit">
           Keep the ladder
         </Button>
-        <Button kind="quiet" onClick={onClose}>
+        <Button
+          kind="quiet"
+          onClick={() => {
+            forget();
+            onClose();
+          }}
+        >
           Leave it
         </Button>
       </div>

@@ -2,25 +2,38 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { counted } from '../../core/base/words.ts';
-import { openPupilFile, takeOpened, type OpenedFile, type OpenedTries } from '../../data/librarian.ts';
+import {
+  openPupilFile,
+  stopLibrarian,
+  takeOpened,
+  wasStopped,
+  type OpenedFile,
+  type OpenedTries,
+} from '../../data/librarian.ts';
 import { textOf } from '../../data/outside.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
+import { LongWork, useLongWork } from '../../ui/long-work.tsx';
 import { sayTrouble, troubleWords } from '../../ui/say-trouble.ts';
 
 /** Opens a homework or a log: says what it would change before anything is written, and takes it back when asked. */
 export function OpenPupilFile() {
   const [preview, setPreview] = useState<OpenedFile>();
   const navigate = useNavigate();
-  const open = async (file: File): Promise<void> => {
-    const text = await textOf(file, 'pupilFile');
-    setPreview(
-      await openPupilFile(text).catch((error: unknown) => {
+  const { going, go } = useLongWork((error) => {
+    if (error instanceof Error && wasStopped(error)) toast(error.message);
+    else sayTrouble(error);
+  });
+  const open = (file: File): void =>
+    go(`Reading ${file.name}`, async (onProgress) => {
+      const text = await textOf(file, 'pupilFile');
+      const opened = await openPupilFile(text, onProgress).catch((error: unknown) => {
+        if (error instanceof Error && wasStopped(error)) throw error;
         throw new Error(`${file.name}: ${troubleWords(error)}`);
-      }),
-    );
-  };
+      });
+      setPreview(opened);
+    });
   const take = async ({ kind, pupil }: OpenedFile): Promise<void> => {
     const { undo } = await takeOpened();
     setPreview(undefined);
@@ -37,14 +50,11 @@ export function OpenPupilFile() {
     });
     void navigate(`/pupils/${pupil.id}`);
   };
+  if (going) return <LongWork going={going} onStop={stopLibrarian} />;
   const taken = preview && preview.changes > 0 ? preview : undefined;
   return (
     <>
-      <FileButton
-        label="A homework or a log"
-        accept=".json,application/json"
-        onFile={(file) => void open(file).catch(sayTrouble)}
-      >
+      <FileButton label="A homework or a log" accept=".json,application/json" onFile={open}>
         Open a homework or a log …
       </FileButton>
       <Dialog

@@ -8,8 +8,10 @@ import { useLadders } from '../../data/pupil-queries.ts';
 import { useOwnSchools } from '../../data/schools.ts';
 import { useSyllabuses } from '../../data/syllabuses.ts';
 import { newId } from '../../data/library.ts';
+import { useTypedForm } from '../../data/typed.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
+import { sayTrouble } from '../../ui/say-trouble.ts';
 import { WEEKDAYS } from './today.ts';
 
 /** What is known of a pupil, asked for or changed. */
@@ -23,8 +25,8 @@ export function PupilForm({
   pupil?: Pupil;
   open: boolean;
   onClose: () => void;
-  /** `before` is the pupil as the form was opened with them. */
-  onKeep: (before: Pupil, after: Pupil) => void;
+  /** Saves it; `before` is the pupil as the form was opened with them. */
+  onKeep: (before: Pupil, after: Pupil) => Promise<void>;
 }) {
   return (
     <Dialog
@@ -45,11 +47,16 @@ function Fields({
 }: {
   pupil?: Pupil;
   onClose: () => void;
-  onKeep: (before: Pupil, after: Pupil) => void;
+  onKeep: (before: Pupil, after: Pupil) => Promise<void>;
 }) {
   // What another tab changes meanwhile is joined with what is changed here since the form was opened.
   const [pupil] = useState(given);
-  const [instrument, setInstrument] = useState(pupil?.instrument ?? 'violin');
+  const { typed, form, forget } = useTypedForm(`pupil ${pupil?.id ?? 'new'}`);
+  const [instrument, setInstrument] = useState(
+    typed?.instrument !== undefined && isInstrument(typed.instrument)
+      ? typed.instrument
+      : (pupil?.instrument ?? 'violin'),
+  );
   const [trouble, setTrouble] = useState<string>();
   const schools = [...SCHOOLS, ...useOwnSchools()].filter(
     ({ instruments }) => !instruments || instruments.includes(instrument),
@@ -97,11 +104,12 @@ function Fields({
       created: pupil?.created ?? now,
       updated: now,
     });
-    if (read.ok) onKeep(pupil ?? read.value, read.value);
+    if (read.ok) onKeep(pupil ?? read.value, read.value).then(forget, sayTrouble);
     else setTrouble(read.refusal.message);
   };
   return (
     <form
+      {...form}
       className="mt-3 grid gap-x-4 gap-y-2 sm:grid-cols-2"
       noValidate
       onSubmit={(event) => {
@@ -210,7 +218,13 @@ function Fields({
         <Button kind="strong" type="submit">
           {pupil ? 'Keep the changes' : 'Add the pupil'}
         </Button>
-        <Button kind="quiet" onClick={onClose}>
+        <Button
+          kind="quiet"
+          onClick={() => {
+            forget();
+            onClose();
+          }}
+        >
           Leave it
         </Button>
       </div>

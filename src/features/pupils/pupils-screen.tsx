@@ -19,7 +19,6 @@ import { OpenPupilFile } from './pupil-files.tsx';
 import { PupilForm } from './pupil-form.tsx';
 import { today } from '../../data/today.ts';
 import { weekdayName, weekOf } from './today.ts';
-import { sayTrouble } from '../../ui/say-trouble.ts';
 
 /** The days on which pupils were heard; nothing until they are read. */
 type Held = ReturnType<typeof useHeld>;
@@ -47,10 +46,9 @@ export function PupilsScreen() {
   const [ladders, setLadders] = useState(false);
   if (roll.error) return <StorageNotice title="The pupils cannot be opened" trouble={roll.error} wholePage />;
   if (!roll.data) return <p role="status">Opening the pupils …</p>;
-  const add = (pupil: Pupil): void => {
-    save([added('pupils', pupil)])
-      .then(() => navigate(`/pupils/${pupil.id}`))
-      .catch(sayTrouble);
+  const add = async (pupil: Pupil): Promise<void> => {
+    await save([added('pupils', pupil)]);
+    void navigate(`/pupils/${pupil.id}`);
   };
   const { pupils, damaged } = roll.data;
   return (

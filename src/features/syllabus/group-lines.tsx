@@ -80,8 +80,8 @@ export function GroupLines({
                 key={item.id}
                 item={item}
                 place={place}
-                onChange={(next) =>
-                  onChange({ ...group, items: group.items.map((one) => (one.id === item.id ? next : one)) })
+                onChange={(next, typing) =>
+                  onChange({ ...group, items: group.items.map((one) => (one.id === item.id ? next : one)) }, typing)
                 }
                 onDelete={() => onChange({ ...group, items: group.items.filter((one) => one.id !== item.id) })}
               />

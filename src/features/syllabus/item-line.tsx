@@ -3,6 +3,7 @@ import { useSortable } from '@dnd-kit/sortable';
 import { GripVertical } from 'lucide-react';
 import { Item } from '../../core/grading/syllabus.ts';
 import { FIGURE_NAMES, FIGURES } from '../../core/theory/figure.ts';
+import { useTyped } from '../../data/typed.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 
@@ -28,7 +29,7 @@ function textOf(item: Item, field: FieldId): string {
 }
 
 /** The line with a field as typed; what is wrong with it where it can't be so. */
-function typed(item: Item, field: FieldId, text: string): { item?: Item; wrong?: string } {
+function withField(item: Item, field: FieldId, text: string): { item?: Item; wrong?: string } {
   const words = text.split(/[\s,;]+/).filter(Boolean);
   const { tempo, lowest: _, ...rest } = item;
   const lowest = field === 'lowest' ? text.trim() : item.lowest;
@@ -60,11 +61,16 @@ export function ItemLine({
 }: {
   item: Item;
   place: number;
-  onChange: (item: Item) => void;
+  /** `typing` names the field that is typed in, so that undo takes back what was typed and not a letter. */
+  onChange: (item: Item, typing?: string) => void;
   onDelete: () => void;
 }) {
   const { attributes, listeners, setNodeRef, transform } = useSortable({ id: item.id });
-  const [wrong, setWrong] = useState<string>();
+  const [wrongFigure, setWrongFigure] = useState<string>();
+  const { typed = {}, type } = useTyped(`line ${item.id}`);
+  const unread = (field: FieldId): string | undefined =>
+    typed[field] === undefined ? undefined : withField(item, field, typed[field]).wrong;
+  const wrong = wrongFigure ?? FIELDS.map(({ id }) => unread(id)).find(Boolean);
   return (
     <li
       ref={setNodeRef}
@@ -89,7 +95,7 @@ export function ItemLine({
         }))}
         onChoose={(figure) => {
           const next = Item.safeParse({ ...item, figure });
-          setWrong(next.success ? undefined : next.error.issues[0]?.message);
+          setWrongFigure(next.success ? undefined : next.error.issues[0]?.message);
           if (next.success) onChange(next.data);
         }}
       />
@@ -97,13 +103,17 @@ export function ItemLine({
         <label key={id} className="text-sm text-faint">
           {name}
           <input
-            key={textOf(item, id)}
             aria-label={`${name} of line ${place + 1}`}
-            defaultValue={textOf(item, id)}
-            onChange={(event) => setWrong(typed(item, id, event.target.value).wrong)}
-            onBlur={(event) => {
-              const next = typed(item, id, event.target.value);
-              if (next.item && textOf(next.item, id) !== textOf(item, id)) onChange(next.item);
+            value={typed[id] ?? textOf(item, id)}
+            onChange={({ target }) => {
+              type({ ...typed, [id]: target.value });
+              const next = withField(item, id, target.value).item;
+              if (next && textOf(next, id) !== textOf(item, id)) onChange(next, `line ${item.id} ${id}`);
+            }}
+            onBlur={() => {
+              // What cannot be read stays to be mended.
+              if (unread(id) === undefined)
+                type(Object.fromEntries(Object.entries(typed).filter(([one]) => one !== id)));
             }}
             className={`block ${wide} border-b-2 border-rule bg-sheet px-1 text-base text-ink`}
           />

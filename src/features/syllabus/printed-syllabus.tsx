@@ -7,6 +7,7 @@ import type { Syllabus } from '../../core/grading/syllabus.ts';
 import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
 import { printed } from '../../core/theory/pitch.ts';
 import { textOf } from '../../data/outside.ts';
+import { useTyped } from '../../data/typed.ts';
 import { grader } from '../../workers/grader.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -19,8 +20,9 @@ const OPTIONS = INSTRUMENTS.map((id) => ({ value: id, label: INSTRUMENT_TABLE[id
 /** Reads a syllabus pasted or dropped as it is printed; every line is shown with what was read, to be mended there. */
 export function PrintedSyllabus({ onTake }: { onTake: (syllabus: Syllabus) => void }) {
   const [open, setOpen] = useState(false);
-  const [text, setText] = useState('');
-  const [name, setName] = useState('');
+  const { typed, type, forget } = useTyped('printed page');
+  const { text = '', name = '' } = typed ?? {};
+  const setText = (next: string): void => type({ text: next, name });
   const [instrument, setInstrument] = useState<InstrumentId>('violin');
   const called = name.trim() || 'Printed syllabus';
   const [share, setShare] = useState(0);
@@ -61,7 +63,7 @@ export function PrintedSyllabus({ onTake }: { onTake: (syllabus: Syllabus) => vo
               value={name}
               maxLength={120}
               placeholder="Printed syllabus"
-              onChange={(event) => setName(event.target.value)}
+              onChange={(event) => type({ text, name: event.target.value })}
               className="border-b-2 border-ink bg-sheet px-2 py-1"
             />
           </label>
@@ -127,7 +129,7 @@ export function PrintedSyllabus({ onTake }: { onTake: (syllabus: Syllabus) => vo
               if (!data?.syllabus) return;
               onTake(data.syllabus);
               setOpen(false);
-              setText('');
+              forget();
             }}
           >
             Keep what was read

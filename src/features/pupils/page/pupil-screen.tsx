@@ -152,8 +152,8 @@ function Page({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climb
         pupil={pupil}
         open={changing}
         onClose={() => setChanging(false)}
-        onKeep={(before, after) => {
-          save([changed('pupils', before, after)]).catch(sayTrouble);
+        onKeep={async (before, after) => {
+          await save([changed('pupils', before, after)]);
           setChanging(false);
         }}
       />

@@ -1,4 +1,4 @@
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Pin, PinOff } from 'lucide-react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
@@ -10,6 +10,7 @@ import { checkSentence } from '../../../core/shifts/sentences.ts';
 import type { NoteOption } from '../../../core/study/note-options.ts';
 import { printed } from '../../../core/theory/pitch.ts';
 import { Button } from '../../../ui/button.tsx';
+import { useTyped } from '../../../data/typed.ts';
 import { engine } from '../../../workers/engine.ts';
 import { pauseInEdits } from '../pause-in-edits.ts';
 import { rangeOf, type Selection } from '../selection.ts';
@@ -57,6 +58,7 @@ export const NoteBar = memo(function NoteBar({
       {from === to ? (
         <OwnWords
           key={from}
+          at={from}
           text={study.recipe.remarks.find(({ at }) => at === from)?.text ?? ''}
           onText={(text) => onRemark(from, text)}
         />
@@ -67,23 +69,21 @@ export const NoteBar = memo(function NoteBar({
 });
 
 /** The teacher's own words at the note: kept with the study, printed over it. */
-function OwnWords({ text, onText }: { text: string; onText: (text: string) => void }) {
-  const [typed, setTyped] = useState(text);
-  const [before, setBefore] = useState(text);
-  if (before !== text) {
-    setBefore(text);
-    setTyped(text);
-  }
+function OwnWords({ at, text, onText }: { at: number; text: string; onText: (text: string) => void }) {
+  // The study takes them when they are finished, so that undo takes back words, not letters.
+  const { typed, type, forget } = useTyped(`words at ${at} of ${window.location.pathname}`);
+  const shown = typed?.words ?? text;
   const keep = (): void => {
-    if (typed.trim() !== text) onText(typed.trim());
+    if (shown.trim() !== text) onText(shown.trim());
+    forget();
   };
   return (
     <label className="mt-1 flex flex-wrap items-baseline gap-2">
       <span className="text-sm text-faint">Your words here</span>
       <input
-        value={typed}
+        value={shown}
         maxLength={80}
-        onChange={(event) => setTyped(event.target.value)}
+        onChange={(event) => type({ words: event.target.value })}
         onBlur={keep}
         onKeyDown={(event) => event.key === 'Enter' && keep()}
         className="min-w-48 grow border-b border-rule bg-paper px-1"

@@ -9,6 +9,7 @@ import { isTonicName, printed } from '../../../core/theory/pitch.ts';
 import { toSaved } from '../../../data/library.ts';
 import { added } from '../../../data/records.ts';
 import { save } from '../../../data/save.ts';
+import { useTyped } from '../../../data/typed.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { engine } from '../../../workers/engine.ts';
@@ -39,7 +40,8 @@ export function OtherKeys({ study, open, onClose }: { study: ScoredStudy; open: 
 /** Which keys: the circle of fifths, or a list of one's own. */
 function KeyList({ study, onClose }: { study: ScoredStudy; onClose: () => void }) {
   const circle = circleFor(study.recipe.form);
-  const [own, setOwn] = useState('');
+  const { typed, type } = useTyped('keys');
+  const own = typed?.keys ?? '';
   const [tonics, setTonics] = useState(circle);
   const [trouble, setTrouble] = useState<string>();
   const choose = (): void => {
@@ -64,7 +66,7 @@ function KeyList({ study, onClose }: { study: ScoredStudy; onClose: () => void }
             placeholder="D, A, F#, Bb"
             maxLength={200}
             aria-invalid={trouble !== undefined}
-            onChange={(event) => setOwn(event.target.value)}
+            onChange={(event) => type({ keys: event.target.value })}
             className="w-full border-b-2 border-ink bg-sheet px-2 py-1"
           />
         </label>

@@ -1,10 +1,11 @@
 import { useMutation } from '@tanstack/react-query';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { upwardText } from '../../../core/fingering/reading/fingering-text.ts';
 import type { Way } from '../../../core/fingering/fingering.ts';
 import type { Typed } from '../../../core/study/typed/explain.ts';
 import type { Outcome } from '../../../core/base/outcome.ts';
+import { useTyped } from '../../../data/typed.ts';
 import { Button } from '../../../ui/button.tsx';
 import { engine } from '../../../workers/engine.ts';
 
@@ -18,7 +19,8 @@ export const OwnLine = memo(function OwnLine({
   onTake: (way: Way) => void;
   onSelect: (at: number) => void;
 }) {
-  const [text, setText] = useState('');
+  const { typed, type } = useTyped(`line of fingers at ${window.location.pathname}`);
+  const text = typed?.line ?? '';
   const check = useMutation({
     mutationFn: async (line: string): Promise<Outcome<Typed>> => await engine().explain(study.recipe, line),
   });
@@ -39,7 +41,7 @@ export const OwnLine = memo(function OwnLine({
           <input
             name="line"
             value={text}
-            onChange={(event) => setText(event.target.value)}
+            onChange={(event) => type({ line: event.target.value })}
             placeholder={up}
             autoComplete="off"
             spellCheck={false}

@@ -11,6 +11,7 @@ import { textOf } from '../../../data/outside.ts';
 import { useOwnSchools } from '../../../data/schools.ts';
 import { added, changed } from '../../../data/records.ts';
 import { save } from '../../../data/save.ts';
+import { useTyped } from '../../../data/typed.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import { HAND_OPTIONS, OPEN_STRING_OPTIONS, RETURN_OPTIONS } from '../desk/rule-options.ts';
@@ -33,7 +34,8 @@ export const OwnSchool = memo(function OwnSchool({
   onSchool: (school: School) => void;
 }) {
   const [id] = useState(() => newId());
-  const [name, setName] = useState('My school');
+  const { typed, type, forget } = useTyped('name of a school');
+  const name = typed?.name ?? (school && !isShipped(school) ? school.name : 'My school');
   const bringIn = async (chosen: File): Promise<void> => {
     const read = readSchool(await textOf(chosen, 'school'));
     if (!read.ok) {
@@ -43,7 +45,7 @@ export const OwnSchool = memo(function OwnSchool({
     } else {
       // It comes in under an id of its own, so that it replaces none that is here.
       const fresh = { ...read.value, id: newId() };
-      setName(fresh.name);
+      forget();
       try {
         await save([added('schools', fresh)]);
         onSchool(fresh);
@@ -106,7 +108,10 @@ export const OwnSchool = memo(function OwnSchool({
           const named = { ...own(), name: name.trim() || 'My school' };
           onSchool(named);
           keep(named)
-            .then(() => toast.success(`Kept the school “${named.name}”.`))
+            .then(() => {
+              forget();
+              toast.success(`Kept the school “${named.name}”.`);
+            })
             .catch(sayTrouble);
         }}
       >
@@ -116,7 +121,7 @@ export const OwnSchool = memo(function OwnSchool({
             name="school"
             value={name}
             maxLength={80}
-            onChange={(event) => setName(event.target.value)}
+            onChange={(event) => type({ name: event.target.value })}
             className="border-b-2 border-ink bg-sheet px-2 py-1"
           />
         </label>

@@ -4,6 +4,7 @@ import { System } from '../../../core/schools/system.ts';
 import type { Recipe } from '../../../core/recipe/recipe.ts';
 import type { SystemInKey } from '../../../core/study/systems-here.ts';
 import { printed } from '../../../core/theory/pitch.ts';
+import { useTyped } from '../../../data/typed.ts';
 import { Button } from '../../../ui/button.tsx';
 import { engine } from '../../../workers/engine.ts';
 import { troubleWords } from '../../../ui/say-trouble.ts';
@@ -18,9 +19,8 @@ export function OwnSystems({
   recipe: Recipe;
   onSystems: (systems: System[]) => void;
 }) {
-  const [name, setName] = useState('');
-  const [text, setText] = useState('');
-  const [why, setWhy] = useState('');
+  const { typed, type, forget } = useTyped('system');
+  const { name = '', text = '', why = '' } = typed ?? {};
   const [fates, setFates] = useState<readonly SystemInKey[]>();
   const [trouble, setTrouble] = useState('');
   const lines = text
@@ -83,7 +83,7 @@ export function OwnSystems({
           <input
             value={name}
             maxLength={80}
-            onChange={(event) => setName(event.target.value)}
+            onChange={(event) => type({ name: event.target.value, text, why })}
             className="w-full border-b-2 border-ink bg-sheet px-2 py-1"
           />
         </label>
@@ -92,7 +92,7 @@ export function OwnSystems({
           <input
             value={why}
             maxLength={400}
-            onChange={(event) => setWhy(event.target.value)}
+            onChange={(event) => type({ name, text, why: event.target.value })}
             className="w-full border-b-2 border-ink bg-sheet px-2 py-1"
           />
         </label>
@@ -103,7 +103,7 @@ export function OwnSystems({
             rows={2}
             spellCheck={false}
             placeholder="home I 12+ 1234"
-            onChange={(event) => setText(event.target.value)}
+            onChange={(event) => type({ name, text: event.target.value, why })}
             className="w-full border border-rule bg-sheet px-2 py-1 font-serif text-lg"
           />
         </label>
@@ -123,6 +123,7 @@ export function OwnSystems({
           onClick={() => {
             const system = made();
             onSystems([...systems.filter(({ id }) => id !== system.id), system]);
+            forget();
           }}
         >
           Add it to the school

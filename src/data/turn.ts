@@ -1,0 +1,4 @@
+/** Lets a worker hear a wish to stop. */
+export function turn(): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve));
+}

@@ -1,0 +1,36 @@
+import { useState } from 'react';
+import { Button } from './button.tsx';
+
+/** What is going on, and how far it has come, 0 to 1. */
+export interface Going {
+  readonly words: string;
+  readonly share: number;
+}
+
+/** Long work of a screen, one at a time: `go` begins it, `going` is what it is and how far it has come while it lasts. */
+export function useLongWork(onTrouble: (error: unknown) => void): {
+  readonly going: Going | undefined;
+  readonly go: (words: string, work: (onProgress: (share: number) => void) => Promise<void>) => void;
+} {
+  const [going, setGoing] = useState<Going>();
+  return {
+    going,
+    go: (words, work) => {
+      setGoing({ words, share: 0 });
+      void work((share) => setGoing((now) => now && { words, share }))
+        .catch(onTrouble)
+        .finally(() => setGoing(undefined));
+    },
+  };
+}
+
+/** Says what is going on and how far it has come, and stops it. */
+export function LongWork({ going: { words, share }, onStop }: { going: Going; onStop: () => void }) {
+  return (
+    <p role="status" className="flex items-center gap-3">
+      <span>{words} …</span>
+      <progress value={share} max={1} aria-label={words} className="accent-accent" />
+      <Button onClick={onStop}>Stop</Button>
+    </p>
+  );
+}
