@@ -5,10 +5,12 @@
 //   npm run storm -- --seed 7         other inputs
 //   npm run storm -- --only ABC       one kind of input
 //   npm run storm -- --kill 20        kills a browser at random moments of rapid edits instead; needs the build
+//   npm run storm -- --tabs 100    as many acts in several tabs of one browser, interrupted at random; needs the build
 //   npm run storm -- --disk           lets a browser's disk run full, really; needs the build, and root for the disk
 import { parseArgs } from 'node:util';
 import { onASmallDisk } from '../tests/storm/full-disk.ts';
 import { killedBrowser } from '../tests/storm/killed-browser.ts';
+import { severalTabs } from '../tests/storm/several-tabs.ts';
 import { storm } from '../tests/storm/storm.ts';
 
 /** The most memory the storm may take, megabytes. */
@@ -19,13 +21,20 @@ const { values } = parseArgs({
     count: { type: 'string', default: '100000' },
     seed: { type: 'string', default: '1' },
     kill: { type: 'string' },
+    tabs: { type: 'string' },
     disk: { type: 'boolean' },
     only: { type: 'string', default: '' },
   },
 });
+let state = Number(values.seed);
+const chance = (): number => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+if (values.tabs !== undefined) {
+  const { acts, asked, wrong } = await severalTabs(Number(values.tabs), chance);
+  for (const one of wrong) process.stdout.write(`${one}\n`);
+  process.stdout.write(`${acts} acts in several tabs; ${asked} questions asked; ${wrong.length} wrong.\n`);
+  process.exit(wrong.length > 0 ? 1 : 0);
+}
 if (values.kill !== undefined) {
-  let state = Number(values.seed);
-  const chance = (): number => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
   const rounds = await killedBrowser(Number(values.kill), chance);
   const most = Math.max(...rounds.map(({ lost }) => lost));
   for (const { where, done, lost } of rounds) process.stdout.write(`${where}: killed after ${done}; lost ${lost}\n`);

@@ -33,7 +33,7 @@ async function addPupil(stage: Stage, name: string): Promise<string> {
 }
 
 const NOTES = By.css('textarea[aria-label="Your notes on this pupil"]');
-const BOOK = By.css('textarea');
+const BOOK = By.css('[role="textbox"][aria-label="The lines"]');
 
 async function setStudy(stage: Stage, path: string): Promise<void> {
   await stage.go('/studies/new?instrument=violin&tonic=D&start=D4');
@@ -101,7 +101,7 @@ describe('what is typed', () => {
     await stage.go('/');
     await stage.go('/book');
     await stage.until('the lines', async () =>
-      (await (await stage.find(BOOK)).getAttribute('value'))?.endsWith('A 0123'),
+      (await (await stage.find(BOOK)).getText()).endsWith('A 0123'),
     );
     await stage.sees('1 fingering can be played');
   });

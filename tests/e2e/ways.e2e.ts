@@ -34,7 +34,7 @@ describe('the ways teachers teach', () => {
 
   it('come from the teacher’s own book: pasted, checked, kept, first in a new study, exported as it was', async () => {
     await stage.turnTo('/book');
-    const area = await stage.find(By.css('textarea'));
+    const area = await stage.find(By.css('[role="textbox"][aria-label="The lines"]'));
     await area.sendKeys(
       'Violin',
       Key.ENTER,

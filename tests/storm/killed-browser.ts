@@ -73,8 +73,8 @@ const WORKS: readonly Work[] = [
     where: 'book',
     every: 60,
     path: () => '/book',
-    ready: `document.querySelector('textarea')`,
-    act: TYPE('textarea'),
+    ready: `document.querySelector('[aria-label="The lines"]')`,
+    act: `document.querySelector('[aria-label="The lines"]').focus(); document.execCommand('insertText', false, 'x');`,
     stored: (now, before) => (now.books[0]?.text.length ?? 0) - (before.books[0]?.text.length ?? 0),
   },
   {

@@ -15,6 +15,7 @@ import { Button } from '../../ui/button.tsx';
 import { download } from '../../ui/download.ts';
 import { FileButton } from '../../ui/file-button.tsx';
 import { LongList } from '../../ui/long-list.tsx';
+import { LongText } from '../../ui/long-text.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { grader } from '../../workers/grader.ts';
@@ -49,10 +50,7 @@ function Lines({ own, others }: { own: Book; others: readonly Book[] }) {
   const { text } = here;
   const write = (next: string): void => {
     if (next.length <= LONGEST_BOOK) keep({ text: next });
-    else
-      sayTrouble(
-        `A book has at most ${LONGEST_BOOK.toLocaleString()} letters; these lines would make it longer. Nothing was added.`,
-      );
+    else tooLong();
   };
   const bringIn = async (file: File): Promise<void> => {
     write(joined([text, await readFile(file, 'fingerings')]));
@@ -70,18 +68,16 @@ function Lines({ own, others }: { own: Book; others: readonly Book[] }) {
       </p>
       <div className="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-2">
         <section>
-          <label>
-            <span className="block text-sm text-faint">The lines</span>
-            <textarea
-              value={text}
-              rows={15}
-              maxLength={LONGEST_BOOK}
-              spellCheck={false}
-              placeholder={EXAMPLE}
-              onChange={(event) => write(event.target.value)}
-              className="w-full border border-rule bg-sheet p-3 font-serif text-lg leading-7"
-            />
-          </label>
+          <h2 className="text-xl">The lines</h2>
+          <LongText
+            label="The lines"
+            value={text}
+            most={LONGEST_BOOK}
+            instead={EXAMPLE}
+            onText={write}
+            onTooLong={tooLong}
+            className="mt-1 h-[28rem] border border-rule bg-sheet font-serif text-lg leading-7 focus-within:outline-2 focus-within:outline-accent"
+          />
           <div className="no-print mt-2 flex flex-wrap items-baseline gap-2">
             <FileButton
               label="A text of fingerings"
@@ -106,6 +102,12 @@ function Lines({ own, others }: { own: Book; others: readonly Book[] }) {
         <Checked text={text} />
       </div>
     </div>
+  );
+}
+
+function tooLong(): void {
+  sayTrouble(
+    `A book has at most ${LONGEST_BOOK.toLocaleString()} letters; these lines would make it longer. Nothing was added.`,
   );
 }
 

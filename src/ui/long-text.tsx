@@ -1,0 +1,93 @@
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
+import { EditorState } from '@codemirror/state';
+import { EditorView, keymap, placeholder } from '@codemirror/view';
+import { useEffect, useRef } from 'react';
+
+const LOOK = EditorView.theme({
+  '&': { height: '100%' },
+  '&.cm-focused': { outline: 'none' },
+  '.cm-scroller': { fontFamily: 'inherit', lineHeight: 'inherit', overflow: 'auto' },
+  '.cm-content': { padding: '0.75rem 0', caretColor: 'var(--color-ink)' },
+  '.cm-line': { padding: '0 0.75rem' },
+  '.cm-placeholder': { color: 'var(--color-faint)', whiteSpace: 'pre-wrap' },
+  '.cm-cursor': { borderLeftColor: 'var(--color-ink)' },
+});
+
+/** A text of thousands of lines: only those in view are laid out, where a text area would lay out all of them. */
+export function LongText({
+  label,
+  value,
+  most,
+  instead,
+  className,
+  onText,
+  onTooLong,
+}: {
+  label: string;
+  value: string;
+  /** Letters at most. */
+  most: number;
+  /** What stands where the text is empty. */
+  instead: string;
+  className: string;
+  onText: (text: string) => void;
+  /** Told when something was not taken because the text would be too long. */
+  onTooLong: () => void;
+}) {
+  const place = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView>(undefined);
+  /** The text that was told of or given last. */
+  const last = useRef(value);
+  const now = useRef({ onText, onTooLong });
+  useEffect(() => {
+    now.current = { onText, onTooLong };
+  });
+  useEffect(() => {
+    const made = new EditorView({
+      doc: last.current,
+      extensions: [
+        history(),
+        keymap.of([...defaultKeymap, ...historyKeymap]),
+        EditorView.lineWrapping,
+        EditorView.contentAttributes.of({ 'aria-label': label }),
+        EditorState.changeFilter.of(({ docChanged, newDoc }) => {
+          const fits = !docChanged || newDoc.length <= most;
+          if (!fits) now.current.onTooLong();
+          return fits;
+        }),
+        EditorView.updateListener.of(({ docChanged, state }) => {
+          const text = docChanged ? state.doc.toString() : last.current;
+          if (text === last.current) return;
+          last.current = text;
+          now.current.onText(text);
+        }),
+        placeholder(instead),
+        LOOK,
+      ],
+      parent: place.current ?? undefined,
+    });
+    view.current = made;
+    return () => made.destroy();
+  }, [label, most, instead]);
+  useEffect(() => {
+    if (value === last.current) return;
+    const change = changeOf(last.current, value);
+    last.current = value;
+    view.current?.dispatch({ changes: change });
+  }, [value]);
+  return <div ref={place} className={className} />;
+}
+
+/**
+ * The one stretch in which two texts differ, so that the cursor stays where it is when another tab changes a line elsewhere.
+ *
+ * @example changeOf('one two', 'one more two') // { from: 4, to: 4, insert: 'more ' }
+ */
+export function changeOf(before: string, after: string): { from: number; to: number; insert: string } {
+  const shorter = Math.min(before.length, after.length);
+  let from = 0;
+  while (from < shorter && before[from] === after[from]) from += 1;
+  let rest = 0;
+  while (rest < shorter - from && before.at(-1 - rest) === after.at(-1 - rest)) rest += 1;
+  return { from, to: before.length - rest, insert: after.slice(from, after.length - rest) };
+}
