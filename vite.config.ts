@@ -4,7 +4,7 @@ import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import { applicationLink } from './scripts/application-link.ts';
 import { compressed } from './scripts/compressed.ts';
-import { engraverBinary } from './scripts/engraver-binary.ts';
+import { engraverProgram } from './scripts/engraver-program.ts';
 import { Notices } from './scripts/notices.ts';
 import { recordings } from './scripts/recordings.ts';
 
@@ -21,7 +21,7 @@ const TWO_FILES = [
 
 export default defineConfig({
   plugins: [
-    engraverBinary(),
+    engraverProgram(),
     recordings(),
     react(),
     tailwindcss(),
@@ -76,7 +76,7 @@ export default defineConfig({
     applicationLink(),
     compressed(),
   ],
-  worker: { format: 'es', plugins: () => [engraverBinary(), notices.collect()] },
+  worker: { format: 'es', plugins: () => [engraverProgram(), notices.collect()] },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 9000,

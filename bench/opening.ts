@@ -4,10 +4,12 @@ import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { median } from '../src/core/base/median.ts';
 import { Stage } from '../tests/e2e/stage.ts';
+import { stockPage } from './stock-page.ts';
 import { Visitor } from './visitor.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
-const BUILD = join(import.meta.dirname, '..', 'dist');
+/** Another build than the one that stands, to be held against it. */
+const BUILD = process.env['STEP_LADDER_BUILD'] ?? join(import.meta.dirname, '..', 'dist');
 const ROUNDS = 5;
 const STUDY = '/studies/new?instrument=violin&tonic=A&octaves=3';
 
@@ -95,24 +97,43 @@ async function bare(): Promise<number> {
   }
 }
 
+/** A page with the engraver as it ships and the same study, and nothing else. */
+async function stock(): Promise<{ readonly score: number; readonly engraver: number }> {
+  const folder = stockPage({ instrument: 'violin', tonic: 'A', octaves: 3 });
+  const visitor = await Visitor.open(folder, '');
+  try {
+    const [told] = await visitor.visit<{ score: number; engraver: number }>('/', 1);
+    return told!;
+  } finally {
+    await visitor.close();
+    rmSync(folder, { recursive: true });
+  }
+}
+
 const visits: (Awaited<ReturnType<typeof visit>> & { kept: Opened })[] = [];
 const words: number[] = [];
+const stocks: Awaited<ReturnType<typeof stock>>[] = [];
 for (let round = 0; round < ROUNDS; round += 1) {
   words.push(await bare());
+  stocks.push(await stock());
   visits.push({ ...(await visit()), kept: await kept() });
 }
 const word = median(words);
+const stockScore = median(stocks.map(({ score }) => score));
 line(
   `\nOpening a study of three octaves, middle of ${ROUNDS} browsers; a bare page shows its word after ${word.toFixed(0)} ms`,
 );
-for (const [name, of] of [
-  ['first visit', 'first'],
-  ['again, all at hand', 'again'],
-  ['a kept study, from the library', 'kept'],
+line(
+  `  a page with the engraver as it ships, and nothing else: score ${stockScore.toFixed(0)} ms; drawn again ${median(stocks.map(({ engraver }) => engraver)).toFixed(0)} ms`,
+);
+for (const [name, of, asked] of [
+  ['first visit', 'first', ' (asked: at most 1.3)'],
+  ['again, all at hand', 'again', ' (asked: at most 0.8)'],
+  ['a kept study, from the library', 'kept', ''],
 ] as const) {
   const fingering = median(visits.map((one) => one[of].fingering));
   const score = median(visits.map((one) => one[of].score));
   line(
-    `  ${name}: fingering ${fingering.toFixed(0)} ms (${(fingering / word).toFixed(1)} times the bare page), score ${score.toFixed(0)} ms (${(score / word).toFixed(1)})`,
+    `  ${name}: fingering ${fingering.toFixed(0)} ms (${(fingering / word).toFixed(1)} times the bare page), score ${score.toFixed(0)} ms, ${(score / stockScore).toFixed(2)} times the page with the engraver${asked}`,
   );
 }

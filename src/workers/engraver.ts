@@ -1,7 +1,8 @@
 import type { Engraver } from './engraver.worker.ts';
 import { supervised, type Calls } from './supervised.ts';
 
-export type { Book, BookEntry, PageSetting } from './engraver.worker.ts';
+export type { Book, BookEntry } from './engraver.worker.ts';
+export type { PageSetting } from './lay-out.ts';
 export { PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 
 /** What this engraver goes by: the file that names its worker, so that another build's, which may draw otherwise, has another. */

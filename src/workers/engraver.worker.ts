@@ -2,10 +2,9 @@ import type { OnProgress } from '../core/base/progress.ts';
 import { INSTRUMENT_TABLE } from '../core/instruments/instruments.ts';
 import { expose } from 'comlink';
 import type { VerovioToolkit } from 'verovio/esm';
+import { layOut, layOutScore, pagesOf, pictureOf, type PageSetting } from './lay-out.ts';
+import { startEngraver } from './start-engraver.ts';
 import { pagePicture, type PictureCopy } from '../core/score/page-picture.ts';
-import { withClearTempo } from '../core/score/clear-tempo.ts';
-import { lineStarts } from '../core/score/lines.ts';
-import { scoreOf } from '../core/score/from-study.ts';
 import { bookOrder } from '../core/grading/book-order.ts';
 import { musicXml } from '../core/score/musicxml.ts';
 import { varied, type Variation } from '../core/bowing/variations.ts';
@@ -20,46 +19,20 @@ import { excerptOf } from '../core/score/excerpt.ts';
 import { firstBarOf } from '../core/score/first-bar.ts';
 import type { ScoredStudy } from '../core/score/scored-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
-import { Practice } from './practice.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 import type { Press } from './press/press.ts';
 import type { PageParts } from './press/study-page.ts';
 
 let toolkit: Promise<VerovioToolkit> | undefined;
 
-/** The engraver, loaded once. It stands in files of its own, which change only when it does. */
+/** The engraver, loaded once. */
 async function ready(): Promise<VerovioToolkit> {
-  toolkit ??= load();
+  toolkit ??= startEngraver();
   return toolkit;
 }
 
-async function load(): Promise<VerovioToolkit> {
-  const [{ VerovioToolkit: Toolkit }, { default: createModule }] = await Promise.all([
-    import('verovio/esm'),
-    import('verovio/wasm'),
-  ]);
-  return new Toolkit(await createModule());
-}
-
-const practice = new Practice(() => performance.now());
-
 /** What fingers kept studies anew: many times as much as a score on the screen needs. */
 const keptMusic = () => import('./press/kept-music.ts');
-
-/** How the score is laid out. */
-export interface PageSetting {
-  /** Width of the paper, CSS pixels. */
-  readonly width: number;
-  /** Height of the staff's five lines and four spaces, CSS pixels. */
-  readonly staffHeight: number;
-  /** So many lines at least, where the study has bars enough; as few as fit when left out. */
-  readonly lines?: number;
-  /** Height after which a new page begins, CSS pixels; one endless page when left out. */
-  readonly height?: number;
-}
-
-/** Verovio's staff is 8 units of 9 tenths of a millimetre high at scale 100 and unit 9. */
-const STAFF_AT_SCALE_100 = 72;
 
 /** The engraver, off the page's thread. */
 const engraver = {
@@ -98,13 +71,8 @@ const engraver = {
   /** The same picture, made light for one of the two copies on the page. */
   async draw(study: ScoredStudy, page: PageSetting, copy: PictureCopy): Promise<string> {
     const verovio = await ready();
-    const drawn = (): string => {
-      layOut(verovio, study, page);
-      return pagePicture(pictureOf(verovio), copy);
-    };
-    const svg = drawn();
-    practice.after(drawn);
-    return svg;
+    layOut(verovio, study, page);
+    return pagePicture(pictureOf(verovio), copy);
   },
 
   /** The first bar of a kept study, bare; nothing where its fingers no longer fit. */
@@ -321,61 +289,6 @@ function pageFor(size: PaperSize): PageSetting {
     height: (height - 2 * MARGIN - 60) * DOTS_TO_POINT,
     staffHeight: PAPER_STAFF,
   };
-}
-
-function layOut(verovio: VerovioToolkit, study: ScoredStudy, page: PageSetting): void {
-  const lines = lineStarts(study, page.width / page.staffHeight, page.lines);
-  // Lines that are equally full all reach the right edge; a single one does if it fills half of it by itself.
-  const justified = lines.length > 0 ? 0 : HALF_FULL;
-  layOutScore(verovio, musicXml(scoreOf(study, [0, ...lines])), page, page.height ? 'line' : 'encoded', justified);
-}
-
-const HALF_FULL = 0.5;
-
-/**
- * Lays a score out: its lines as they come, where it says, or where it says and all on one page. The
- * engraver looks for no place to break then, which is half of its work.
- */
-function layOutScore(
-  verovio: VerovioToolkit,
-  xml: string,
-  page: PageSetting,
-  breaks: 'auto' | 'line' | 'encoded',
-  minLastJustification = HALF_FULL,
-): void {
-  const scale = (page.staffHeight / STAFF_AT_SCALE_100) * 100;
-  verovio.setOptions({
-    inputFrom: 'musicxml',
-    scale,
-    pageWidth: Math.round((page.width * 100) / scale),
-    pageHeight: page.height === undefined ? 60_000 : Math.round((page.height * 100) / scale),
-    adjustPageHeight: true,
-    pageMarginTop: 30,
-    pageMarginBottom: 30,
-    pageMarginLeft: 20,
-    pageMarginRight: 20,
-    header: 'none',
-    footer: 'none',
-    breaks,
-    minLastJustification,
-    svgViewBox: true,
-    svgRemoveXlink: true,
-    svgFormatRaw: true,
-    spacingSystem: 6,
-    fingeringScale: 0.9,
-    lyricSize: 4.5,
-    mnumInterval: 0,
-  });
-  verovio.loadData(xml);
-}
-
-/** A page as it is engraved, counted from 1, its tempo clear of brackets. */
-function pictureOf(verovio: VerovioToolkit, page = 1): string {
-  return withClearTempo(verovio.renderToSVG(page));
-}
-
-function pagesOf(verovio: VerovioToolkit): string[] {
-  return Array.from({ length: verovio.getPageCount() }, (_, page) => pictureOf(verovio, page + 1));
 }
 
 export type Engraver = typeof engraver;

@@ -3,6 +3,12 @@ declare module 'verovio/wasm' {
   export default function createVerovioModule(): Promise<object>;
 }
 
+/** Where the build has put the engraver’s WebAssembly (`scripts/engraver-program.ts`); `undefined` where its script carries it. */
+declare module 'virtual:engraver-program' {
+  const address: string | undefined;
+  export default address;
+}
+
 declare module 'verovio/esm' {
   export class VerovioToolkit {
     constructor(module: object);

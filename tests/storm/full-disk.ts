@@ -47,16 +47,22 @@ async function fillAndEmpty(disk: string, say: (sentence: string) => void): Prom
   const stage = await Stage.open({ profile });
   const words = async (): Promise<string> => stage.driver.findElement(By.css('body')).getText();
   const wrong: string[] = [];
-  /** What the page says, once it has said something of the library. */
-  const look = async (when: string): Promise<Look> => {
-    const seen = await stage.until<Look>('the page to say how the library is', async () => {
-      const text = await words();
-      if (FALSE.test(text)) wrong.push(`${when}: ${FALSE.exec(text)?.[0]}`);
-      if (text.includes('has dropped the library')) return 'dropped';
-      if (/Not (?:kept|saved)/.test(text)) return 'not saved';
-      if (/disk of this computer is full|does not let Step Ladder keep/.test(text)) return 'blocked';
-      return /Kept \d/.test(text) || text.includes('G harmonic minor') || text.includes('Nele') ? 'kept' : undefined;
-    });
+  /** What the page says, once it has said something of the library; “kept” counts once it is so. */
+  const look = async (when: string, stored: () => Promise<boolean> = async () => true): Promise<Look> => {
+    let text = '';
+    const seen = await stage
+      .until<Look>('the page to say how the library is', async () => {
+        text = await words();
+        if (FALSE.test(text)) wrong.push(`${when}: ${FALSE.exec(text)?.[0]}`);
+        if (text.includes('has dropped the library')) return 'dropped';
+        if (/Not (?:kept|saved)/.test(text)) return 'not saved';
+        if (/disk of this computer is full|does not let Step Ladder keep/.test(text)) return 'blocked';
+        return (/Kept \d/.test(text) || text.includes('G harmonic minor')) && (await stored()) ? 'kept' : undefined;
+      })
+      .catch((error: unknown) => {
+        say(`${when}: the page says nothing of it: ${text.slice(0, 2000)}`);
+        throw error;
+      });
     say(`${when}: ${seen}`);
     return seen;
   };
@@ -74,14 +80,14 @@ async function fillAndEmpty(disk: string, say: (sentence: string) => void): Prom
     await stage.until('the study in the library', async () => (await stage.kept()).length === 1);
     fill(filler);
     await stage.choose('Form', 'harmonic minor');
-    const told = await look('the disk is full, an edit');
+    // What the database had set aside may be room enough for one edit: then it is stored.
+    await look('the disk is full, an edit', async () => (await stage.kept())[0]?.recipe.form === 'harmonic-minor');
     rmSync(filler);
     await stage.choose('Octaves', 'two octaves');
     if ((await look('room again, the next edit')) === 'kept') {
       const last = (await stage.kept())[0]?.recipe;
       if (last?.form !== 'harmonic-minor' || last.octaves !== 2) wrong.push('what is called kept is not');
     }
-    if (told === 'kept') wrong.push('a full disk was called kept');
     for (let round = 1; round <= ROUNDS; round += 1) {
       await stage.restart();
       fill(filler);
