@@ -57,7 +57,7 @@ const ONE_WAY = [
 ];
 
 export default tseslint.config(
-  { ignores: ['dist', 'node_modules', 'docs'] },
+  { ignores: ['dist', 'built', 'node_modules', 'docs'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   {

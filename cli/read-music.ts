@@ -3,7 +3,7 @@ import { refused, type Outcome } from '../src/core/base/outcome.ts';
 import { readMusicFile, type MusicFile } from '../src/core/passage/read/music-file.ts';
 
 /** MEI and ABC may take the engraver so long, milliseconds. */
-const LONGEST = 8_000;
+const LONGEST = 6_000;
 
 const TOO_LONG = `This file takes longer than ${LONGEST / 1_000} s to read. Export the part alone, or as MusicXML.`;
 const BROKEN = 'This file cannot be read. Export it again from its program, or as MusicXML.';
@@ -26,8 +26,9 @@ export class MusicReader {
 
   /** Ends the thread. */
   async end(): Promise<void> {
-    await this.#thread?.terminate();
+    const thread = this.#thread;
     this.#thread = undefined;
+    await thread?.terminate();
   }
 
   async #inAThread(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
@@ -50,7 +51,8 @@ export class MusicReader {
       thread.postMessage(bytes);
     });
     const ended = !outcome?.ok && [TOO_LONG, BROKEN].includes(outcome?.refusal.message ?? BROKEN);
-    if (ended) await this.end();
+    // The answer does not wait until the thread has ended.
+    if (ended) void this.end();
     return outcome ?? refuse(BROKEN);
   }
 }

@@ -120,14 +120,17 @@ export async function command(script) {
   checkNode();
   installPackages();
   process.chdir(ROOT);
-  await import('./typescript.mjs');
-  await import(pathToFileURL(join(ROOT, script)).href);
+  const { builtFile } = await import('./node-build.mjs');
+  await import(pathToFileURL(await builtFile(script)).href);
 }
 
 /** Runs a script of ours to its end, in a process of its own, and gives its exit status. */
-export function runScript(script, args = []) {
-  const node = ['--import', './scripts/typescript.mjs', '--enable-source-maps'];
-  return spawnSync(process.execPath, [...node, script, ...args], { cwd: ROOT, stdio: 'inherit' }).status ?? 1;
+export async function runScript(script, args = []) {
+  const { builtScript } = await import('./node-build.mjs');
+  const file = await builtScript(script);
+  return (
+    spawnSync(process.execPath, ['--enable-source-maps', file, ...args], { cwd: ROOT, stdio: 'inherit' }).status ?? 1
+  );
 }
 
 /**

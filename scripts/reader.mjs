@@ -4,6 +4,6 @@ import { checkNode, giveUp, installPackages, installPrograms, runScript } from '
 checkNode();
 await installPrograms([{ program: 'musicxml2ly', debian: 'lilypond' }]);
 installPackages();
-if (runScript('scripts/other-reader.ts', process.argv.slice(2)) !== 0) {
+if ((await runScript('scripts/other-reader.ts', process.argv.slice(2))) !== 0) {
   giveUp('LilyPond reads something otherwise than we do; it stands above.');
 }

@@ -16,7 +16,7 @@ const calls = supervised<Engraver>(
     // The first score waits for one and a half megabytes of WebAssembly.
     limit: 60_000,
     // A file that takes longer would take for ever; asked once more it would take as long again.
-    limits: { readMusic: 8_000 },
+    limits: { readMusic: 6_000 },
     once: ['readMusic'],
   },
 );
