@@ -127,6 +127,13 @@ describe('a printed page', () => {
     expect(alone.syllabus!.sections[0]!.grades.map(({ groups }) => groups[0]!.beyond?.length ?? 0)).toEqual([0, 1]);
   });
 
+  it('asks for nothing a syllabus cannot ask, and says what is wrong with it', () => {
+    const { syllabus, lines } = readPage('Grade 4\nE flat major, 92 octaves\nD major, 2 octaves', 'violin', 'Storm');
+    expect(readSyllabus(JSON.stringify(syllabus)).ok).toBe(true);
+    expect(lines[1]).toMatchObject({ items: [], unread: 'Octaves are 1 to 4.' });
+    expect(lines[2]?.items).toHaveLength(1);
+  });
+
   it('makes a syllabus the application reads', () => {
     expect(readSyllabus(JSON.stringify(syllabus))).toMatchObject({ ok: true });
     expect(readPage('Dear parents,\nthe concert is on Friday.', 'violin', 'Letter').syllabus).toBeUndefined();

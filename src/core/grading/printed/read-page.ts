@@ -1,7 +1,7 @@
 import { INSTRUMENT_TABLE, instrumentCalled, type InstrumentId } from '../../instruments/instruments.ts';
 import { formOf } from '../../theory/form.ts';
 import { admitted } from '../../base/doors.ts';
-import { ALL, MOST, SYLLABUS_VERSION, type Item, type Rule, type Syllabus } from '../syllabus.ts';
+import { ALL, Item, MOST, SYLLABUS_VERSION, type Rule, type Syllabus } from '../syllabus.ts';
 import { numberIn } from './lexicon.ts';
 import { NOTHING_SAID, readLine, type LineReading, type Manner } from './read-line.ts';
 
@@ -161,8 +161,12 @@ export function* readingPage(text: string, instrument: InstrumentId, name: strin
     if (read.beyond.length > 0 && group.beyond.length < MOST.beyond) group.beyond.push(line.slice(0, 300));
     const room = Math.max(0, MOST.items - group.items.length);
     const items = own.slice(0, room).map((item) => ({ ...item, id: `line-${(count += 1)}` }));
-    group.items.push(...items);
-    put(items, own.length > room ? `${read.unread} (a group has room for ${MOST.items} things)`.trim() : read.unread);
+    // A number may be read well and still be none that a syllabus can ask: "92 octaves".
+    const faults = items.map((item) => Item.safeParse(item).error?.issues[0]?.message);
+    const asked = items.filter((_, place) => faults[place] === undefined);
+    group.items.push(...asked);
+    const full = own.length > room ? `(a group has room for ${MOST.items} things)` : '';
+    put(asked, [read.unread, ...new Set(faults), full].filter(Boolean).join(' '));
   }
   return { syllabus: syllabusOf(grades, instrument, name), lines };
 }
