@@ -21,7 +21,8 @@ export function readOutside<Schema extends z.ZodType>(schema: Schema, value: unk
  */
 export function versionWords(version: unknown): string {
   if (typeof version === 'number') return String(version);
-  return version === undefined ? 'none' : `“${String(version).slice(0, 20)}”, which is no number`;
+  if (version === undefined) return 'none';
+  return typeof version === 'string' ? `“${version.slice(0, 20)}”, which is no number` : 'something that is no number';
 }
 
 /** How deep lists and objects may lie in one another: nothing of ours comes near. */
