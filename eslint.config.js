@@ -109,7 +109,17 @@ export default tseslint.config(
   { ...jsxA11y.flatConfigs.recommended, files: ['src/**/*.tsx'] },
   {
     files: ['public/*.js'],
-    languageOptions: { globals: { self: 'readonly', URLPattern: 'readonly' } },
+    languageOptions: {
+      globals: {
+        self: 'readonly',
+        URL: 'readonly',
+        URLPattern: 'readonly',
+        importScripts: 'readonly',
+        caches: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+      },
+    },
   },
   {
     files: ['scripts/**/*.mjs', 'eslint.config.js'],

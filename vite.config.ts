@@ -1,11 +1,11 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
-import { VitePWA } from 'vite-plugin-pwa';
 import { applicationLink } from './scripts/application-link.ts';
 import { compressed } from './scripts/compressed.ts';
 import { engraverProgram } from './scripts/engraver-program.ts';
 import { Notices } from './scripts/notices.ts';
+import { offlineFiles } from './scripts/offline-files.ts';
 import { recordings } from './scripts/recordings.ts';
 
 const notices = new Notices();
@@ -20,6 +20,8 @@ const TWO_FILES = [
 ];
 
 export default defineConfig({
+  // The build works under any path: `index.html` finds out which.
+  base: './',
   plugins: [
     engraverProgram(),
     recordings(),
@@ -27,53 +29,8 @@ export default defineConfig({
     tailwindcss(),
     notices.collect(),
     notices.write(),
-    VitePWA({
-      // The page itself says when a newer build is there, and when it is taken: `src/app/newer-version.ts`.
-      registerType: 'prompt',
-      injectRegister: false,
-      includeAssets: ['icon.svg'],
-      manifest: {
-        name: 'Step Ladder',
-        short_name: 'Step Ladder',
-        description: 'Scale and arpeggio studies for string teachers, with fingerings worked out.',
-        theme_color: '#f7f2e8',
-        background_color: '#f7f2e8',
-        display: 'standalone',
-        icons: [{ src: 'icon.svg', sizes: 'any', type: 'image/svg+xml' }],
-      },
-      workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff2,ttf,wasm}', 'notices.json'],
-        importScripts: ['/sw-routes.js'],
-        globIgnores: ['sw-routes.js'],
-        // The engraver is large; it is cached like everything else, so that the score works offline.
-        maximumFileSizeToCacheInBytes: 12 * 1024 * 1024,
-        clientsClaim: true,
-        cleanupOutdatedCaches: true,
-        // A page comes from the server where there is one, so that a reload takes the newest build at once.
-        navigateFallback: null,
-        directoryIndex: null,
-        runtimeCaching: [
-          {
-            // Recorded notes are many megabytes: kept when first heard, and there offline from then on.
-            urlPattern: ({ url }) => url.pathname.endsWith('.mp3'),
-            handler: 'CacheFirst',
-            options: { cacheName: 'recordings', expiration: { maxEntries: 200 } },
-          },
-          {
-            urlPattern: ({ request }) => request.mode === 'navigate',
-            handler: 'NetworkFirst',
-            options: {
-              cacheName: 'pages',
-              networkTimeoutSeconds: 3,
-              // Every study has an address of its own; the same page stands at all of them.
-              expiration: { maxEntries: 2 },
-              precacheFallback: { fallbackURL: '/index.html' },
-            },
-          },
-        ],
-      },
-    }),
     applicationLink(),
+    offlineFiles(),
     compressed(),
   ],
   worker: { format: 'es', plugins: () => [engraverProgram(), notices.collect()] },

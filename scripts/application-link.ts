@@ -27,8 +27,8 @@ export function applicationLink(): Plugin {
         const scripts = [application.fileName, ...application.imports];
         const faces = Object.keys(bundle).filter((file) => FIRST_FACES.test(file));
         return [
-          ...scripts.map((file) => link({ rel: 'modulepreload', href: `/${file}` })),
-          ...faces.map((file) => link({ rel: 'preload', as: 'font', type: 'font/woff2', href: `/${file}` })),
+          ...scripts.map((file) => link({ rel: 'modulepreload', href: `./${file}` })),
+          ...faces.map((file) => link({ rel: 'preload', as: 'font', type: 'font/woff2', href: `./${file}` })),
         ];
       },
     },

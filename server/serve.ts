@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import compression from 'compression';
@@ -19,7 +21,7 @@ export function application(build: string, demo: boolean): Express {
         directives: {
           defaultSrc: ["'none'"],
           // The engraver is WebAssembly; nothing else is compiled at run time.
-          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'", ...ownScripts(build)],
           // The clock of the sound is a small worker the audio library makes of its own text.
           workerSrc: ["'self'", 'blob:'],
           // Radix and the engraver set style attributes on elements.
@@ -30,7 +32,8 @@ export function application(build: string, demo: boolean): Express {
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
           manifestSrc: ["'self'"],
-          baseUri: ["'none'"],
+          // The first page says under which path it stands.
+          baseUri: ["'self'"],
           formAction: ["'none'"],
           frameAncestors: ["'none'"],
         },
@@ -81,6 +84,14 @@ export function application(build: string, demo: boolean): Express {
   });
   app.use(refuse);
   return app;
+}
+
+/** What the policy calls the scripts that stand in the first page itself: the sum of each. */
+export function ownScripts(build: string): string[] {
+  const page = existsSync(join(build, 'index.html')) ? readFileSync(join(build, 'index.html'), 'utf8') : '';
+  return [...page.matchAll(/<script>([^]*?)<\/script>/g)].map(
+    ([, script = '']) => `'sha256-${createHash('sha256').update(script).digest('base64')}'`,
+  );
 }
 
 /** Whether an address can be read: a package would refuse it in words of its own. */

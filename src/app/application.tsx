@@ -1,3 +1,4 @@
+import { BASE, ownPath } from '../data/base-path.ts';
 import '../core/base/without-eval.ts';
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, Suspense, type ComponentType } from 'react';
@@ -68,7 +69,7 @@ async function layOut(): Promise<void> {
 }
 
 // The engraver comes up while the page waits for the engine; it loads when that has answered (`head-start.ts`).
-if (window.location.pathname.startsWith('/studies/'))
+if (ownPath(window.location.pathname).startsWith('/studies/'))
   engraver()
     .wake()
     .catch(() => undefined);
@@ -81,7 +82,7 @@ Promise.allSettled([layOut(), haveAtHand(client, window.location), loadSettings(
       <StrictMode>
         <QueryClientProvider client={client}>
           <FaultBoundary>
-            <BrowserRouter useTransitions={false}>
+            <BrowserRouter basename={BASE} useTransitions={false}>
               <Routes>
                 <Route element={<Shell />}>
                   <Route path="/studies/new" element={<NewStudyScreen />} />

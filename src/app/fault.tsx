@@ -1,3 +1,4 @@
+import { BASE } from '../data/base-path.ts';
 import { Component, type ReactNode } from 'react';
 import { Notice } from '../ui/notice.tsx';
 
@@ -20,7 +21,7 @@ export class FaultBoundary extends Component<{ children: ReactNode }, { fault: E
             Load this page again
           </a>{' '}
           or{' '}
-          <a href="/" className="underline">
+          <a href={BASE} className="underline">
             open the library
           </a>
           .<p className="mt-2 text-sm text-faint">For whoever looks into it: {fault.message}</p>

@@ -1,5 +1,6 @@
 import { reloadWhereFilesAreGone } from './files-gone.ts';
 import { headStart } from './head-start.ts';
+import { ownPath } from '../data/base-path.ts';
 import { showLight } from '../data/light.ts';
 import { takeExpectedAddress } from '../features/study/address-to-come.ts';
 import { lookAhead } from '../features/study/at-hand.ts';
@@ -9,7 +10,8 @@ showLight();
 takeExpectedAddress();
 // The workers start while the browser still reads the application: on a first visit that is half of the wait.
 reloadWhereFilesAreGone();
-headStart(window.location.pathname, lookAhead(window.location));
+const path = ownPath(window.location.pathname);
+headStart(path, lookAhead(window.location));
 void import('./application.tsx');
 // The first page's own file is fetched beside the application's, not after it.
-if (window.location.pathname === '/') void import('../features/library/library-screen.tsx').catch(() => undefined);
+if (path === '/') void import('../features/library/library-screen.tsx').catch(() => undefined);

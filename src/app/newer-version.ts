@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { BASE } from '../data/base-path.ts';
 
 /** How often a page that stays open asks whether there is a newer build, milliseconds. */
 const ASK_AFTER = 15 * 60_000;
@@ -34,7 +35,7 @@ export function useNewerVersion(): (() => void) | undefined {
       if (document.visibilityState === 'visible') registration?.update().catch(() => undefined);
     };
     const register = (): void =>
-      void serviceWorker.register('/sw.js', { updateViaCache: 'none' }).then(
+      void serviceWorker.register(`${BASE}sw.js`, { updateViaCache: 'none' }).then(
         (found) => {
           registration = found;
           look(found);
@@ -73,8 +74,8 @@ async function isNewest(): Promise<boolean> {
   const script = document.querySelector<HTMLScriptElement>('script[type="module"][src]');
   try {
     // With a question behind it the address is not one the worker answers from its own files.
-    const answer = await fetch('/index.html?newest', { cache: 'no-store' });
-    return script !== null && (await answer.text()).includes(new URL(script.src).pathname);
+    const answer = await fetch(`${BASE}index.html?newest`, { cache: 'no-store' });
+    return script !== null && (await answer.text()).includes(script.src.slice(script.src.lastIndexOf('/')));
   } catch {
     return false;
   }

@@ -9,6 +9,7 @@ import { useRecordChanges } from '../data/library-queries.ts';
 import { StorageBanner } from './storage-banner.tsx';
 import { WhoseChange } from './whose-change.tsx';
 import { chooseLight, lightNow } from '../data/light.ts';
+import { BASE } from '../data/base-path.ts';
 import { chooseStudio, currentStudio } from '../data/studio.ts';
 import { keepThroughLeaving } from '../data/use-kept.ts';
 
@@ -131,7 +132,7 @@ function DemoBanner() {
   };
   const leave = (): void => {
     chooseStudio('own');
-    window.location.assign('/');
+    window.location.assign(BASE);
   };
   return (
     <aside aria-label="Demonstration" className="flex flex-wrap items-baseline gap-x-4 text-sm">

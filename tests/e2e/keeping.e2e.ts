@@ -362,11 +362,7 @@ describe('a newer build', () => {
       .filter((name) => name.endsWith('.js'))
       .map((name): [string, string] => [name, name.replace(/\.js$/, '-later.js')]);
     for (const [from, to] of renames) renameSync(join(assets, from), join(assets, to));
-    const files = [
-      ...readdirSync(assets).map((name) => join(assets, name)),
-      join(later, 'index.html'),
-      join(later, 'sw.js'),
-    ];
+    const files = [...readdirSync(assets).map((name) => join(assets, name)), join(later, 'index.html')];
     for (const file of files.filter((name) => /\.(js|html)$/.test(name))) {
       const text = readFileSync(file, 'utf8');
       const changed = renames.reduce((whole, [from, to]) => whole.replaceAll(from, to), text);
@@ -376,8 +372,9 @@ describe('a newer build', () => {
       if (marked !== text) writeFileSync(file, marked);
     }
     // The first page has a new revision, as a build would give it.
-    const worker = join(later, 'sw.js');
-    writeFileSync(worker, readFileSync(worker, 'utf8').replace(/(url:"index\.html",revision:")[^"]+/, '$1later'));
+    const offline = join(later, 'sw-files.js');
+    const build = renames.reduce((whole, [from, to]) => whole.replaceAll(from, to), readFileSync(offline, 'utf8'));
+    writeFileSync(offline, build.replace(/"version":"\w+"/, '"version":"later"'));
     return later;
   }
 

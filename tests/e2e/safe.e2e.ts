@@ -100,9 +100,7 @@ describe('what is typed', () => {
     await (await stage.find(BOOK)).sendKeys('Violin', Key.ENTER, 'D major, one octave: D 0123 A 0123');
     await stage.go('/');
     await stage.go('/book');
-    await stage.until('the lines', async () =>
-      (await (await stage.find(BOOK)).getText()).endsWith('A 0123'),
-    );
+    await stage.until('the lines', async () => (await (await stage.find(BOOK)).getText()).endsWith('A 0123'));
     await stage.sees('1 fingering can be played');
   });
 

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
 import { titleOf } from '../../core/recipe/title.ts';
+import { BASE } from '../../data/base-path.ts';
 import { chooseStudio, currentStudio } from '../../data/studio.ts';
 import { Button } from '../../ui/button.tsx';
 import { useSize } from '../../ui/use-size.ts';
@@ -24,7 +25,7 @@ const BODY: Readonly<Record<InstrumentId, number>> = { violin: 34, viola: 40, ce
 export function EmptyLibrary({ bring }: { bring: React.ReactNode }) {
   const look = (): void => {
     chooseStudio('demo');
-    window.location.assign('/');
+    window.location.assign(BASE);
   };
   return (
     <div className="mt-4">

@@ -1,3 +1,4 @@
+import { BASE } from '../../data/base-path.ts';
 import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { Notice } from '../../ui/notice.tsx';
@@ -8,7 +9,7 @@ const Notices = z.array(z.object({ name: z.string(), version: z.string(), licens
 export function NoticesScreen() {
   const { data, error } = useQuery({
     queryKey: ['notices'],
-    queryFn: async () => Notices.parse(await (await fetch('/notices.json')).json()),
+    queryFn: async () => Notices.parse(await (await fetch(`${BASE}notices.json`)).json()),
     staleTime: Number.POSITIVE_INFINITY,
   });
   return (

@@ -1,3 +1,5 @@
+import { ownPath } from '../../data/base-path.ts';
+
 /** Under which a tab keeps the address that is to be written, behind the one it stands at. */
 const TO_COME = 'step-ladder-address-to-come';
 
@@ -37,6 +39,6 @@ export function takeExpectedAddress(): void {
   const [from, to] = kept.split('\n');
   const { pathname, search } = window.location;
   // The study itself is read from it like from any other address.
-  if (anew && pathname === '/studies/new' && from === search && to?.startsWith('?'))
+  if (anew && ownPath(pathname) === '/studies/new' && from === search && to?.startsWith('?'))
     window.history.pushState(null, '', pathname + to);
 }

@@ -1,5 +1,6 @@
 import type { Outcome } from '../../core/base/outcome.ts';
 import type { BuiltStudy } from '../../core/study/build.ts';
+import { ownPath } from '../../data/base-path.ts';
 import { beginWith, engine, ENGINE } from '../../workers/engine.ts';
 import { Shelf } from './shelf.ts';
 
@@ -21,7 +22,7 @@ let ahead: Ahead | undefined;
  * it. Gives what the engine says; nothing at other addresses, which hold no study of their own.
  */
 export function lookAhead({ pathname, search }: Location): Promise<unknown> | undefined {
-  if (pathname !== '/studies/new') return undefined;
+  if (ownPath(pathname) !== '/studies/new') return undefined;
   const key = new URLSearchParams(search).toString();
   beginWith(key);
   const now = engine().addressed(key);

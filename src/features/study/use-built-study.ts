@@ -1,3 +1,4 @@
+import { ownPath } from '../../data/base-path.ts';
 import { keepPreviousData, queryOptions, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { BuiltStudy } from '../../core/study/build.ts';
 import type { Outcome } from '../../core/base/outcome.ts';
@@ -49,7 +50,7 @@ function firstWay(choices: Choices, own: string | undefined, saved?: readonly Sa
  * and not first without them.
  */
 export async function haveAtHand(queries: QueryClient, { pathname, search }: Location): Promise<void> {
-  if (pathname !== '/studies/new') return;
+  if (ownPath(pathname) !== '/studies/new') return;
   const asked = fromAddress(new URLSearchParams(search));
   if (!asked.ok || asked.value.way !== 0) return;
   // A slow disk or a hard study must not keep the desk waiting: it is drawn without.
