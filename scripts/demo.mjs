@@ -2,7 +2,7 @@
 import { checkNode, command, giveUp, installPackages, PROGRAMS, run, say } from './prepare.mjs';
 
 checkNode();
-installPackages();
+installPackages(false);
 say('Building the application …');
 if (run(PROGRAMS.vite, ['build', '--logLevel', 'warn']) !== 0)
   giveUp('The application could not be built; the lines above say why.');

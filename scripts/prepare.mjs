@@ -27,23 +27,27 @@ export function checkNode() {
   }
 }
 
-/** True when node_modules holds what package-lock.json asks for, however it got there. */
-function packagesInPlace() {
+/** True when node_modules holds what package-lock.json asks for, however it got there; `all` with what tests need. */
+function packagesInPlace(all) {
   const installed = join(ROOT, 'node_modules', '.package-lock.json');
   if (!existsSync(installed)) return false;
   const read = (file) => JSON.parse(readFileSync(file, 'utf8')).packages;
   const here = read(installed);
   return Object.entries(read(join(ROOT, 'package-lock.json'))).every(
-    ([path, wanted]) => path === '' || wanted.optional || wanted.peer || here[path]?.version === wanted.version,
+    ([path, wanted]) =>
+      path === '' || wanted.optional || wanted.peer || (!all && wanted.dev) || here[path]?.version === wanted.version,
   );
 }
 
-/** Installs the packages of package-lock.json unless they are there already. */
-export function installPackages() {
-  if (packagesInPlace()) return;
+/**
+ * Installs the packages of package-lock.json unless they are there already: all of them, or without those that only tests and
+ * lint need.
+ */
+export function installPackages(all = true) {
+  if (packagesInPlace(all)) return;
   say('Installing the packages (npm ci) …');
   const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-  const done = spawnSync(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+  const done = spawnSync(npm, ['ci', ...(all ? [] : ['--omit=dev']), '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: ROOT,
     stdio: ['ignore', 2, 2],
     // Under NODE_ENV=production npm would leave out what builds and tests need.
@@ -118,7 +122,7 @@ export function run(program, args, options = {}) {
  */
 export async function command(script) {
   checkNode();
-  installPackages();
+  installPackages(false);
   process.chdir(ROOT);
   const { builtFile } = await import('./node-build.mjs');
   await import(pathToFileURL(await builtFile(script)).href);

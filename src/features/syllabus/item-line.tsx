@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useSortable } from '@dnd-kit/sortable';
-import { GripVertical } from 'lucide-react';
+import { GripVertical } from '../../ui/icons.tsx';
 import { Item } from '../../core/grading/syllabus.ts';
 import { FIGURE_NAMES, FIGURES } from '../../core/theory/figure.ts';
 import { useTyped } from '../../data/typed.ts';

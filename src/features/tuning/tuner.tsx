@@ -1,4 +1,4 @@
-import { Mic } from 'lucide-react';
+import { Mic } from '../../ui/icons.tsx';
 import { useState } from 'react';
 import { useMicrophone } from '../../audio/use-microphone.ts';
 import { tunedTo, type Place } from '../../core/listening/tuner.ts';

@@ -1,5 +1,5 @@
 import { memo, useRef, useState } from 'react';
-import { Eye } from 'lucide-react';
+import { Eye } from '../../../ui/icons.tsx';
 import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { useStore } from 'zustand';

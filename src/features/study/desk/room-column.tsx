@@ -1,5 +1,5 @@
 import { memo, Suspense, useEffect, useRef } from 'react';
-import { Maximize2, Minimize2 } from 'lucide-react';
+import { Maximize2, Minimize2 } from '../../../ui/icons.tsx';
 import { Tabs } from 'radix-ui';
 import type { DeskView } from './desk-view.ts';
 import { ROOMS, type Room, type RoomId } from './rooms.tsx';

@@ -1,6 +1,6 @@
 import { counted } from '../../../core/base/words.ts';
 import { memo, type ReactNode } from 'react';
-import { Download, Ellipsis, Printer, Redo2, Undo2 } from 'lucide-react';
+import { Download, Ellipsis, Printer, Redo2, Undo2 } from '../../../ui/icons.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { Menu, MenuAction, MenuCheck } from '../../../ui/menu.tsx';
 import { EXPORTS, type Export } from '../paper/exports.ts';

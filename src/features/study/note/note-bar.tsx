@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { Pin, PinOff } from 'lucide-react';
+import { Pin, PinOff } from '../../../ui/icons.tsx';
 import type { ScoredStudy } from '../../../core/score/scored-study.ts';
 import { positionWords } from '../../../core/instruments/position.ts';
 import { postureReminders } from '../../../core/shifts/posture.ts';

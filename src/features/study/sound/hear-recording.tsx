@@ -1,4 +1,4 @@
-import { Mic } from 'lucide-react';
+import { Mic } from '../../../ui/icons.tsx';
 import { useEffect, useRef, useState } from 'react';
 import { decodeRecording } from '../../../audio/recording.ts';
 import { draws } from '../../../core/base/draws.ts';

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { Maximize, Play, Square } from 'lucide-react';
+import { Maximize, Play, Square } from '../../../ui/icons.tsx';
 import { beatsPerMinute } from '../../../core/recipe/tempo-unit.ts';
 import type { Recipe } from '../../../core/recipe/recipe.ts';
 import { Button } from '../../../ui/button.tsx';

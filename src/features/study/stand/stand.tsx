@@ -1,5 +1,5 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { Mic, Moon, Sun, X } from 'lucide-react';
+import { Mic, Moon, Sun, X } from '../../../ui/icons.tsx';
 import { useStore } from 'zustand';
 import type { Hearing } from '../../../core/listening/report.ts';
 import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';

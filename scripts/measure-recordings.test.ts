@@ -1,0 +1,24 @@
+import { readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { createRequire } from 'node:module';
+import { MPEGDecoder } from 'mpg123-decoder';
+import { describe, expect, it } from 'vitest';
+import { measureFile } from './measure-recordings.ts';
+import { MEASURED, RECORDED, type Measured } from './recordings.ts';
+
+describe('the recorded notes', () => {
+  it('measure as is written of them, and sound near what they are called', async () => {
+    const written = JSON.parse(readFileSync(MEASURED, 'utf8')) as Record<keyof typeof RECORDED, Measured[]>;
+    const decoder = new MPEGDecoder();
+    await decoder.ready;
+    for (const [instrument, name] of Object.entries(RECORDED) as [keyof typeof RECORDED, string][]) {
+      const folder = dirname(createRequire(import.meta.url).resolve(`${name}/package.json`));
+      expect(written[instrument].length).toBeGreaterThan(5);
+      for (const { file, midi, ...facts } of written[instrument]) {
+        expect(await measureFile(decoder, join(folder, file)), file).toEqual(facts);
+        expect(Math.abs(1200 * Math.log2(facts.hz / (440 * 2 ** ((midi - 69) / 12)))), file).toBeLessThan(60);
+      }
+    }
+    decoder.free();
+  });
+});
