@@ -75,7 +75,7 @@ if (ownPath(window.location.pathname).startsWith('/studies/'))
     .catch(() => undefined);
 
 // A demonstration that can't be laid out still opens; the library then says why it can't be read.
-Promise.allSettled([layOut(), haveAtHand(client, window.location), loadSettings()])
+void Promise.allSettled([layOut(), haveAtHand(client, window.location), loadSettings()])
   .then(place)
   .then((root) => {
     createRoot(root).render(

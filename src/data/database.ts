@@ -126,12 +126,13 @@ let had = false;
  */
 export function database(): Promise<Database> {
   opened ??= openDB<Schema>(NAMES[currentStudio()], MIGRATIONS.length, {
+    // eslint-disable-next-line @typescript-eslint/no-misused-promises -- what fails in it aborts the upgrade, which is told
     async upgrade(db, from, _, upgrade) {
       // What comes of it is told by the opening; a step that fails must not leave half of a database.
       upgrade.done.catch(() => undefined);
       try {
         if (from === 0 && (had || emptied())) upgrade.abort();
-        else for (const migrate of MIGRATIONS.slice(from)) await migrate(db, upgrade as unknown as Upgrade);
+        else for (const migrate of MIGRATIONS.slice(from)) await migrate(db, upgrade);
       } catch {
         upgrade.abort();
       }
@@ -223,7 +224,7 @@ export async function inOneGo<T>(
       throw transaction.error ?? error;
     }
     const trouble = await over;
-    if (trouble) throw trouble;
+    if (trouble) throw trouble as Error;
     return outcome;
   });
   noteKept(true);
