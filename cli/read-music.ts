@@ -33,7 +33,7 @@ export class MusicReader {
 
   async #inAThread(bytes: Uint8Array): Promise<Outcome<MusicFile>> {
     const thread = (this.#thread ??= new Worker(new URL('./read-music.thread.ts', import.meta.url), {
-      resourceLimits: { maxOldGenerationSizeMb: 300 },
+      resourceLimits: { maxOldGenerationSizeMb: 200 },
       // The engraver says what it thinks of a file, which nobody asked.
       stderr: true,
       stdout: true,

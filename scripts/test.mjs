@@ -6,6 +6,8 @@ const programs = installPrograms([
   { program: 'xmllint', debian: 'libxml2-utils' },
   { program: 'chromium', debian: 'chromium' },
   { program: 'chromedriver', debian: 'chromium-driver' },
+  // A web server, for the configuration that is shipped.
+  { file: '/usr/sbin/nginx', debian: 'nginx-light' },
   // An instrument nobody here made, for the ear to be tried on; its voices come with it.
   { program: 'fluidsynth', debian: 'fluidsynth' },
   { file: '/usr/share/sounds/sf2/TimGM6mb.sf2', debian: 'timgm6mb-soundfont' },

@@ -299,7 +299,7 @@ async function meetMusic(bytes: Uint8Array): Promise<string | undefined> {
 }
 
 /** So many inputs are held at a time. */
-const AT_A_TIME = 500;
+const AT_A_TIME = 100;
 
 function* sampled(input: fc.Arbitrary<unknown>, count: number, seed: number): Generator<unknown> {
   for (let from = 0; from < count; from += AT_A_TIME)
