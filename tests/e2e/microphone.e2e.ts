@@ -1,4 +1,5 @@
-import { afterEach, describe, it } from 'vitest';
+import { By } from 'selenium-webdriver';
+import { afterEach, describe, expect, it } from 'vitest';
 import { Stage } from './stage.ts';
 
 describe('whoever asks for a microphone that is not to be had', () => {
@@ -31,5 +32,33 @@ describe('whoever asks for a microphone that is not to be had', () => {
     await stage.click('Stop listening');
     await stage.click('Listen');
     await stage.sees('No microphone is connected');
+  });
+
+  it('is told in the tuner, which offers nothing it does not have, and when the microphone is pulled out', async () => {
+    stage = await Stage.open();
+    await stage.go('/tuning');
+    await stage.driver.executeScript(
+      "navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('x', 'NotAllowedError'))",
+    );
+    await stage.click('Listen');
+    await stage.sees('The microphone is not allowed on this page. Allow it beside the address and try again.');
+    expect(await stage.text(By.css('[aria-label="Tuner"]'))).not.toMatch(/recording|invented|other door/i);
+    await stage.driver.executeScript(
+      `navigator.mediaDevices.getUserMedia = async () => {
+        const audio = new AudioContext();
+        const tone = audio.createOscillator();
+        const out = audio.createMediaStreamDestination();
+        tone.connect(out);
+        tone.start();
+        [window.track] = out.stream.getAudioTracks();
+        return out.stream;
+      };`,
+    );
+    await stage.click('Listen');
+    await stage.sees('Nothing leaves this machine; the sound is not kept.');
+    await stage.driver.executeScript(`window.track.dispatchEvent(new Event('ended'));`);
+    await stage.sees('The microphone is gone: it was unplugged, or is no longer allowed. Connect it and listen again.');
+    await stage.click('Listen');
+    await stage.sees('Nothing leaves this machine; the sound is not kept.');
   });
 });

@@ -104,6 +104,47 @@ describe('what is typed', () => {
     await stage.sees('1 fingering can be played');
   });
 
+  it('in a form survives leaving and another tab, until it is sent or let go', async () => {
+    const name = By.css('[role="dialog"] input[name="name"]');
+    const typed = async (): Promise<string | null> => {
+      await stage.click('Add a pupil');
+      return (await stage.find(name)).getAttribute('value');
+    };
+    await stage.go('/pupils');
+    await stage.click('Add a pupil');
+    await (await stage.find(name)).sendKeys('Nele');
+    await stage.go('/book');
+    const { first } = await stage.secondTab('/pupils');
+    expect(await typed()).toBe('Nele');
+    await stage.click('Leave it');
+    await stage.driver.close();
+    await first();
+    await stage.go('/pupils');
+    expect(await typed()).toBe('');
+    await (await stage.find(name)).sendKeys('Anton');
+    await stage.click('Add the pupil');
+    await stage.until('the pupil’s page', async () => (await stage.text(By.css('h1'))) === 'Anton');
+    await stage.go('/pupils');
+    expect(await typed()).toBe('');
+  });
+
+  it('in a line of a syllabus is kept where it cannot be read yet', async () => {
+    await stage.go('/syllabus?show=edit');
+    await stage.click('Copy it and change the copy');
+    const octaves = By.css('input[aria-label="octaves of line 1"]');
+    await (await stage.find(octaves)).sendKeys(Key.BACK_SPACE, '9');
+    await stage.sees('Octaves are 1 to 4.');
+    await stage.driver.navigate().refresh();
+    await stage.until(
+      'the line as it was typed',
+      async () => (await (await stage.find(octaves)).getAttribute('value')) === '9',
+    );
+    await (await stage.find(octaves)).sendKeys(Key.BACK_SPACE, '2', Key.TAB);
+    await stage.until('the line kept', async () =>
+      JSON.stringify(await stored(stage, 'syllabuses')).includes('"octaves":2'),
+    );
+  });
+
   it('in a lesson reaches its history: a key, and E right after it, lose nothing', async () => {
     const path = await addPupil(stage, 'Nele');
     await setStudy(stage, path);
