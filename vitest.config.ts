@@ -7,7 +7,7 @@ export const AS_NODE_DOES: { execArgv: string[]; experimental: object } = {
   experimental: { viteModuleRunner: false, nodeLoader: false },
 };
 
-/** Tests that load a module anew, as another browser would, which Node's own loader cannot. */
+/** Tests that load a module again, as another browser would, which Node's own loader cannot. */
 const ANEW = ['src/data/{keeping,pupils,records,all-or-nothing,dropped}.test.ts'];
 
 export default defineConfig({

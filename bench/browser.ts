@@ -16,7 +16,7 @@ const WARM_UP = 8;
 interface Measured {
   readonly fingering: number;
   readonly score: number;
-  /** Until the browser has drawn the score that was put on the page; as a rule some 15 ms later, nothing where it came too late. */
+  /** Until the browser has drawn the score that was put on the page; as a rule some 15 ms later, nothing if it came too late. */
   readonly drawn: number | null;
   readonly stolen: number;
   /** Tasks of over 50 ms on the page's thread meanwhile, milliseconds. */

@@ -180,7 +180,7 @@ for (const section of EIGHT_GRADES.sections) {
   line(
     `  ${section.instrument}: ${points.length} studies made in ${(took / 1000).toFixed(1)} s (asked: under 10 s); left out of the fit ${share(exact)} exact (asked: 45), ${share(within)} within one grade (asked: 85)`,
   );
-  // The same features on grades dealt out anew: no better than saying one grade always.
+  // The same features on grades dealt out again: no better than saying one grade always.
   const shuffled = points.map((one, k) => ({ ...one, grade: points[(k * 37 + 11) % points.length]!.grade }));
   const counts = new Map<number, number>();
   for (const { grade } of points) counts.set(grade, (counts.get(grade) ?? 0) + 1);

@@ -6,7 +6,7 @@ export interface Ticks {
   readonly stolen: number;
 }
 
-/** Ticks of all processors since the machine started; none where the system does not tell. */
+/** Ticks of all processors since the machine started; none if the system does not tell. */
 export function ticks(): Ticks {
   try {
     const [user = 0, nice = 0, system = 0, , , , , stolen = 0] = (

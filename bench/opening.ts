@@ -33,7 +33,7 @@ const WATCH = `
     if (picture) window.told?.(window.opened);
   }).observe(document, { subtree: true, childList: true });`;
 
-/** A page tells its times; when its own worker has everything, and it has come to rest, it is opened anew: three times in all. */
+/** A page tells its times; when its own worker has everything, and it has come to rest, it is opened again: three times in all. */
 const TOLD = `${WATCH}
   window.told = (opened) => {
     tell(opened);

@@ -75,7 +75,7 @@ function speaks(whole: Float32Array, rate: number): { begins: number; usual: num
 export interface RecordedPerformance {
   readonly samples: Float32Array;
   readonly rate: number;
-  /** Cents off the note that was meant, the recording's own mistuning in it; nothing where the recording has no steady pitch. */
+  /** Cents off the note that was meant, the recording's own mistuning in it; nothing if the recording has no steady pitch. */
   readonly cents: readonly (number | undefined)[];
 }
 
@@ -136,7 +136,7 @@ function nearest(strings: RecordedStrings, instrument: InstrumentId, midi: numbe
   return bank.reduce((best, one) => (Math.abs(one.midi - midi) < Math.abs(best.midi - midi) ? one : best));
 }
 
-/** What a recording sounds over a stretch of its samples, Hz: the middle of windows twice as long as the product's own; nothing where no pitch is clear. */
+/** What a recording sounds over a stretch of its samples, Hz: the middle of windows twice as long as the product's own; nothing if no pitch is clear. */
 function ownPitch({ samples, rate, midi }: RecordedNote, from: number, length: number): number | undefined {
   const named = 440 * 2 ** ((midi - 69) / 12);
   const size = 2 ** Math.round(Math.log2((7 * rate) / named));

@@ -49,7 +49,7 @@ export function generalGraph(lattice: Lattice): GeneralGraph {
   });
   const end = lattice.columns.length - 1;
   lattice.finish.forEach((cost, state) => link(id(end, state), 'end', cost));
-  // Weights may be below nought where an open string hides a shift; the library wants none below.
+  // Weights may be below zero where an open string hides a shift; the library wants none below.
   const least = Math.min(0, ...allWeights(graph));
   const finder = ngraphPath.aStar(graph, { oriented: true, distance: (_from, _to, path) => path.data.weight - least });
   return {

@@ -21,7 +21,7 @@ const DOOR = `<!doctype html><title>Door</title><script>
 </script>`;
 
 /**
- * A browser that nobody looks into. A driver of tests, or the browser's own tools, have it read a whole script anew to
+ * A browser that nobody looks into. A driver of tests, or the browser's own tools, have it read a whole script again to
  * know where in it something happens: a tenth of what a page needs at its start. So the page itself tells what was noted.
  */
 export class Visitor {

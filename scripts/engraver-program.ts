@@ -5,14 +5,14 @@ import { pathToFileURL } from 'node:url';
 import type { Plugin } from 'vite';
 
 const CACHE = join(import.meta.dirname, '..', 'node_modules', '.cache', 'step-ladder');
-/** What tells the page where the program stands; nothing where it stands in the package’s script. */
+/** What tells the page where the program stands; nothing if it stands in the package’s script. */
 const VIRTUAL = 'virtual:engraver-program';
 /** A text this long in the engraver’s script is its program and nothing else. */
 const LONG = 1_000_000;
 
 /**
  * Puts the engraver’s WebAssembly into a file of its own, byte for byte as its package starts it: the package carries it as a
- * text inside its script, which a browser would read, decode and compile anew at each start. A package that carries it
+ * text inside its script, which a browser would read, decode and compile again at each start. A package that carries it
  * otherwise is built as it comes.
  */
 export function engraverProgram(): Plugin {
@@ -39,7 +39,7 @@ export function engraverProgram(): Plugin {
     },
   };
 
-  /** The WebAssembly that a script starts; nothing where it starts none that it carries itself. */
+  /** The WebAssembly that a script starts; nothing if it starts none that it carries itself. */
   function startedBy(script: string): Promise<Uint8Array | undefined> {
     const known = programs.get(script) ?? watched(script);
     programs.set(script, known);

@@ -42,7 +42,7 @@ export async function measure(name: string): Promise<Measured[]> {
   return used;
 }
 
-/** What is measured of one file of a recorded note; nothing where no stretch of it is steady. */
+/** What is measured of one file of a recorded note; nothing if no stretch of it is steady. */
 export async function measureFile(
   decoder: MPEGDecoder,
   path: string,
@@ -52,7 +52,7 @@ export async function measureFile(
   return channelData[0] && stretchOf(channelData[0], sampleRate);
 }
 
-/** The longest steady stretch near the beginning of a note; nothing where there is none. */
+/** The longest steady stretch near the beginning of a note; nothing if there is none. */
 function stretchOf(sound: Float32Array, rate: number): Pick<Measured, 'hz' | 'from' | 'to' | 'loud'> | undefined {
   const detector = PitchDetector.forFloat32Array(FRAME);
   const frames: { hz: number; loud: number }[] = [];

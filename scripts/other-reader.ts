@@ -95,7 +95,7 @@ function byUs(xml: string): Map<string, string[]> {
   return new Map(parts.flat());
 }
 
-/** A study or a passage as MusicXML; nothing where it cannot be played. The bass's written octave is left out of it. */
+/** A study or a passage as MusicXML; nothing if it cannot be played. The bass's written octave is left out of it. */
 function asFile(asked: object): string | undefined {
   const built = buildFrom({ ...asked, ways: 1 });
   if (!built.ok || built.value.recipe.instrument === 'bass') return undefined;

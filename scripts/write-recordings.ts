@@ -1,4 +1,4 @@
-// npm run recordings: measures the recorded notes anew and writes what was found.
+// npm run recordings: measures the recorded notes again and writes what was found.
 import { writeFileSync } from 'node:fs';
 import { measure } from './measure-recordings.ts';
 import { MEASURED, RECORDED, type Measured } from './recordings.ts';

@@ -3,7 +3,7 @@ const RELOADED_WITHIN = 30_000;
 const RELOADED = 'step-ladder reloaded';
 
 /**
- * A page that stayed open over a new build may ask for a part that is gone: it loads itself anew at
+ * A page that stayed open over a new build may ask for a part that is gone: it loads itself again at
  * that step. What was chosen stands in the address or is kept.
  */
 export function reloadWhereFilesAreGone(): void {

@@ -8,7 +8,7 @@ const FETCHES_AFTER = 3_000;
 
 /**
  * Takes a newer build when the teacher says so; nothing while there is none. The page goes on with
- * the files it has until then. One that was loaded anew is the newest already, and its files are
+ * the files it has until then. One that was loaded again is the newest already, and its files are
  * taken over without a word.
  */
 export function useNewerVersion(): (() => void) | undefined {
@@ -63,7 +63,7 @@ export function useNewerVersion(): (() => void) | undefined {
   return take;
 }
 
-/** Hands over to a newer worker and loads the page anew; edits not yet kept are written down as the page is left. */
+/** Hands over to a newer worker and loads the page again; edits not yet kept are written down as the page is left. */
 function takeOver(worker: ServiceWorker): void {
   navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true });
   worker.postMessage({ type: 'SKIP_WAITING' });

@@ -22,7 +22,7 @@ export interface Ear extends Omit<OpenMicrophone<ShownSign>, 'shut'> {
 
 /**
  * Listens to whoever plays a study for as long as it is mounted. Each performance is told to `onReport` when the last note
- * was played and silence followed, or when `finish` is called; its sound is held where `holds`. Other fingers or another study begin anew.
+ * was played and silence followed, or when `finish` is called; its sound is held where `holds`. Other fingers or another study begin again.
  */
 export function useEar(study: ScoredStudy, hearing: Hearing, onReport: (report: Report) => void, holds = false): Ear {
   const [{ last, size }, setLast] = useState<Pick<Ear, 'last' | 'size'>>({ last: undefined, size: 0 });

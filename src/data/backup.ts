@@ -1,4 +1,4 @@
-import { unheard, type OnProgress } from '../core/base/progress.ts';
+import { noProgress, type OnProgress } from '../core/base/progress.ts';
 import { inTime } from '../core/base/moments.ts';
 import { backupPieces, NOTHING_KEPT, readingBackup, type Kept, type Unreadable } from '../core/library/backup.ts';
 import { mergeBackup, type Merge } from '../core/library/backup-merge.ts';
@@ -45,7 +45,7 @@ async function everything(onProgress: OnProgress): Promise<Kept> {
 }
 
 /** All that is kept, as a backup file written at `now` (ISO date and time). */
-export async function exportLibrary(now: string, onProgress: OnProgress = unheard): Promise<Blob> {
+export async function exportLibrary(now: string, onProgress: OnProgress = noProgress): Promise<Blob> {
   const kept = await everything((share) => onProgress(share * 0.8));
   const all = KEPT_KINDS.reduce((sum, kind) => sum + kept[kind].length, 1);
   const parts: Blob[] = [];
@@ -72,7 +72,7 @@ export interface Imported {
 const ROUNDS = 3;
 
 /** Adds what a backup holds: all of it or nothing. Throws the reason why a file is refused. */
-export async function importLibrary(text: string, onProgress: OnProgress = unheard): Promise<Imported> {
+export async function importLibrary(text: string, onProgress: OnProgress = noProgress): Promise<Imported> {
   const reading = readingBackup(text);
   let step = reading.next();
   while (!step.done) {

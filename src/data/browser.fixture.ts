@@ -21,7 +21,7 @@ export function freshBrowser(): void {
   vi.stubGlobal('indexedDB', new IDBFactory());
 }
 
-/** A page of its own, in the studio a cookie names: modules are loaded anew, as a browser tab loads them. */
+/** A page of its own, in the studio a cookie names: modules are loaded again, as a browser tab loads them. */
 export async function freshPage<Modules extends readonly Promise<object>[]>(
   load: () => Modules,
   studio: 'own' | 'demo' = 'own',

@@ -1,4 +1,4 @@
-import { unheard, type OnProgress } from '../core/base/progress.ts';
+import { noProgress, type OnProgress } from '../core/base/progress.ts';
 import { inTime } from '../core/base/moments.ts';
 import { highestPosition } from '../core/fingering/reading/fingering-text.ts';
 import { readOutside } from '../core/base/reading.ts';
@@ -79,7 +79,7 @@ function turn(): Promise<void> {
 
 /** Every study whole, a part at a time, and whatever cannot be read; `onProgress` is told from 0 to 1. */
 export async function readLibrary(
-  onProgress: OnProgress = unheard,
+  onProgress: OnProgress = noProgress,
 ): Promise<{ readonly studies: readonly SavedStudy[]; readonly damaged: readonly DamagedRecord[] }> {
   const keys = await attempt((db) => db.getAllKeys('studies'));
   const studies: SavedStudy[] = [];

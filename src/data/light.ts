@@ -3,7 +3,7 @@ const KEY = 'step-ladder-light';
 /** By day: ink on paper; by lamplight: pale ink on a dark page. */
 export type Light = 'day' | 'lamp';
 
-/** The light chosen on the page; nothing where it goes by the machine. */
+/** The light chosen on the page; nothing if it goes by the machine. */
 function chosenLight(): Light | undefined {
   try {
     const kept = localStorage.getItem(KEY);

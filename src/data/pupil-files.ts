@@ -9,7 +9,7 @@ import {
   type PracticeLog,
   type TriesMerge,
 } from '../core/practice/pupil-file.ts';
-import { unheard, type OnProgress } from '../core/base/progress.ts';
+import { noProgress, type OnProgress } from '../core/base/progress.ts';
 import { Ladder } from '../core/practice/ladder.ts';
 import type { PupilWhole } from '../core/practice/pupil.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
@@ -47,7 +47,7 @@ export type FilePreview =
 export async function previewFile(
   file: Homework | PracticeLog,
   library?: string,
-  onProgress: OnProgress = unheard,
+  onProgress: OnProgress = noProgress,
 ): Promise<FilePreview> {
   const whole = await readPupil(file.pupil.id);
   const here = await hereFor(file, whole, library, onProgress);

@@ -1,4 +1,4 @@
-import { unheard, type OnProgress } from '../core/base/progress.ts';
+import { noProgress, type OnProgress } from '../core/base/progress.ts';
 import { same } from '../core/library/join.ts';
 import { keyOf } from '../core/library/key.ts';
 import { KINDS, kindRow, type Entry, type Kind } from '../core/library/kinds.ts';
@@ -34,7 +34,7 @@ class Against extends GivenUp {
 }
 
 /** See `write` in `records.ts`. */
-export async function writeRecords(changes: readonly Change[], onProgress: OnProgress = unheard): Promise<Written> {
+export async function writeRecords(changes: readonly Change[], onProgress: OnProgress = noProgress): Promise<Written> {
   if (changes.length === 0) return { kind: 'kept', steps: [], records: [] };
   try {
     return await inOneGo(storesFor(changes), (transaction) => writeIn(transaction, changes, onProgress));
@@ -51,7 +51,7 @@ export async function writeRecords(changes: readonly Change[], onProgress: OnPro
 export async function writeIn(
   transaction: Transaction,
   changes: readonly Change[],
-  onProgress: OnProgress = unheard,
+  onProgress: OnProgress = noProgress,
 ): Promise<Written & { kind: 'kept' }> {
   const steps: Step[] = [];
   const records: unknown[] = [];

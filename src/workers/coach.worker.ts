@@ -51,7 +51,7 @@ export interface Candidate {
 
 const memory = new EngineMemory();
 
-/** Studies under the fingers they were kept with; those asked for again and again are not worked out anew. */
+/** Studies under the fingers they were kept with; those asked for again and again are not worked out again. */
 const known = new Map<string, ScoredStudy | undefined>();
 /** So many are remembered: a pupil's, and some more. */
 const REMEMBERED = 200;
@@ -72,7 +72,7 @@ function scored(saved: SavedStudy): ScoredStudy | undefined {
 
 /** Practice worked out, off the page's thread: rungs with their music, and what comes next. */
 const coach = {
-  /** The rungs of each study, without their music; nothing where a study cannot be played. */
+  /** The rungs of each study, without their music; nothing if a study cannot be played. */
   climbs(studies: readonly ToClimb[]): (Climb | undefined)[] {
     return studies.map(({ saved, ladder, target, rule }) => {
       const study = scored(saved);
@@ -131,7 +131,7 @@ const coach = {
     return study ? rungsOf(study, ladder, target, memory, rule) : [];
   },
 
-  /** A kept study as it is engraved; nothing where its fingers can no longer be played. */
+  /** A kept study as it is engraved; nothing if its fingers can no longer be played. */
   study(saved: SavedStudy): ScoredStudy | undefined {
     return scored(saved);
   },

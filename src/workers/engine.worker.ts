@@ -45,7 +45,7 @@ const engine = {
     return own && built.ok ? granted(withBookLine(built.value, own, memory)) : built;
   },
 
-  /** The study an address holds, with its best way alone; none where it holds none, or asks for another way. */
+  /** The study an address holds, with its best way alone; none if it holds none, or asks for another way. */
   addressed(address: string): Outcome<BuiltStudy> | undefined {
     return address === OPENING ? opened : firstWayAt(address);
   },

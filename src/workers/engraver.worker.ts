@@ -31,7 +31,7 @@ async function ready(): Promise<VerovioToolkit> {
   return toolkit;
 }
 
-/** What fingers kept studies anew: many times as much as a score on the screen needs. */
+/** What fingers kept studies again: many times as much as a score on the screen needs. */
 const keptMusic = () => import('./press/kept-music.ts');
 
 /** The engraver, off the page's thread. */
@@ -75,7 +75,7 @@ const engraver = {
     return pagePicture(pictureOf(verovio), copy);
   },
 
-  /** The first bar of a kept study, bare; nothing where its fingers no longer fit. */
+  /** The first bar of a kept study, bare; nothing if its fingers no longer fit. */
   async firstBar(saved: Pick<SavedStudy, 'recipe' | 'fingering'>, page: PageSetting): Promise<string> {
     const [verovio, { scoredFrom }] = await Promise.all([ready(), keptMusic()]);
     const study = scoredFrom(saved);

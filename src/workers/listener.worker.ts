@@ -28,7 +28,7 @@ interface Live {
   readonly taken?: Taken;
 }
 
-/** What a microphone took since following began anew: its last minutes, `before` samples gone from its beginning. */
+/** What a microphone took since following began again: its last minutes, `before` samples gone from its beginning. */
 interface Taken {
   parts: Float32Array[];
   length: number;
@@ -81,7 +81,7 @@ interface Source {
 
 /**
  * Listens to a microphone in place of the last. What each frame shows is told with when it sounded; what looks like what is shown
- * already is not told anew, but once a second it is, as a sign of life.
+ * already is not told again, but once a second it is, as a sign of life.
  */
 function open<Shown extends object>(
   { rate, port: given }: Source,
@@ -117,7 +117,7 @@ function hold(taken: Taken, samples: Float32Array, most: number): void {
   }
 }
 
-/** What is held as one sound from `from` on, seconds since following began anew; then nothing is held any more. */
+/** What is held as one sound from `from` on, seconds since following began again; then nothing is held any more. */
 function given(taken: Taken, rate: number, from: number): Sound {
   const whole = new Float32Array(taken.length);
   let at = 0;
@@ -132,7 +132,7 @@ function given(taken: Taken, rate: number, from: number): Sound {
 
 /** Hears recordings and microphones, off the page's thread. */
 const listener = {
-  /** Compares a recording with a study; nothing where it was stopped. */
+  /** Compares a recording with a study; nothing if it was stopped. */
   async hear(study: ScoredStudy, sound: Sound, hearing: Hearing, onProgress: OnProgress): Promise<Report | undefined> {
     const turn = (latest += 1);
     const work = listening(study, sound, hearing);
@@ -170,7 +170,7 @@ const listener = {
     live = here;
   },
 
-  /** What was heard since following began or this was last asked; following begins anew. */
+  /** What was heard since following began or this was last asked; following begins again. */
   heardSoFar(): Report | undefined {
     if (!live) return undefined;
     const { study, hearing, frames } = live;
@@ -191,7 +191,7 @@ const listener = {
     return judged ? waveSize(judged.samples) : 0;
   },
 
-  /** The performance judged last as a WAVE file; nothing where none was held. */
+  /** The performance judged last as a WAVE file; nothing if none was held. */
   lastPerformance(): { readonly wave: Uint8Array; readonly seconds: number } | undefined {
     if (!judged) return undefined;
     const { samples, rate } = judged;

@@ -81,7 +81,7 @@ describe('working on a fingering', () => {
             element.childElementCount ? '' : element.textContent].join(' '));`);
     const heed = (): Promise<void> =>
       stage.driver.executeScript(`window.heads = [...document.querySelectorAll('.score .notehead')];`);
-    /** Whether the heads of the notes are the very ones heeded before, none of them drawn anew. */
+    /** Whether the heads of the notes are the very ones heeded before, none of them drawn again. */
     const untouched = (): Promise<boolean> =>
       stage.driver.executeScript(
         `return window.heads.length === 29 && window.heads.every((head) => head.isConnected) && document.querySelectorAll('.score .notehead').length === 29;`,
@@ -175,7 +175,7 @@ describe('working on a fingering', () => {
     await stage.room('Ways');
     await stage.click('Keep this fingering');
     await stage.sees('29 notes are pinned');
-    // Read anew at once, before the address of the last choice is written; the one before it still stands behind it.
+    // Read again at once, before the address of the last choice is written; the one before it still stands behind it.
     await stage.driver.navigate().refresh();
     expect(await stage.score()).toBe(first);
     await stage.sees('29 notes are pinned');

@@ -241,7 +241,7 @@ describe('a worker that dies', () => {
             return count;
           })();`);
       await stage.until('fingers and score kept', async () => (await kept('')) === 2);
-      // What is torn is passed over, and kept anew.
+      // What is torn is passed over, and kept again.
       await kept(`await shelf.put(key, new Response('{"ways":[]}'));`);
       await stage.driver.navigate().refresh();
       expect(await stage.score()).toBe(seen);

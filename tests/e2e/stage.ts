@@ -235,7 +235,7 @@ export class Stage {
   }
 
   /**
-   * Goes to a page as by a link, in the application that is open: nothing is loaded anew, which is most of what a visit
+   * Goes to a page as by a link, in the application that is open: nothing is loaded again, which is most of what a visit
    * costs. By way of a page without a study, so that what stands there afterwards begins as where it is opened.
    */
   async turnTo(path: string): Promise<void> {

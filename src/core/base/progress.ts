@@ -2,7 +2,7 @@
 export type OnProgress = (share: number) => void;
 
 /** Tells nobody. */
-export const unheard: OnProgress = () => undefined;
+export const noProgress: OnProgress = () => undefined;
 
 /** Progress of a part of some work, which begins at one share of the whole and ends at another. */
 export function partOf(onProgress: OnProgress, from: number, to: number): OnProgress {

@@ -47,7 +47,7 @@ const SENTENCES = {
     octaves: string;
     /** Lowest notes from which so many fit. */
     starts: readonly string[];
-    /** How much fits from the start asked for; nothing where no octave does. */
+    /** How much fits from the start asked for; nothing if no octave does. */
     most: string | undefined;
     lowest: string;
   }) =>

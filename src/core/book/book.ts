@@ -21,7 +21,7 @@ export interface BookEntry {
   readonly fingering: string;
 }
 
-/** The book's fingering for a study asked for; none where the study has pins or limits of its own. */
+/** The book's fingering for a study asked for; none if the study has pins or limits of its own. */
 export function bookLineFor(asked: RecipeInput, entries: readonly BookEntry[]): string | undefined {
   if (entries.length === 0) return undefined;
   const read = readRecipe(asked);

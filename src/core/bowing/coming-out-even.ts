@@ -9,7 +9,7 @@ import { bowStrokes, slotsOf, type BowDirection } from './bow.ts';
  */
 export type Sense = 'turning' | 'closing';
 
-/** Notes from tonic to top, the top not counted, without turns; nought where there is no such way. */
+/** Notes from tonic to top, the top not counted, without turns; zero where there is no such way. */
 export interface Steps {
   readonly up: number;
   readonly down: number;

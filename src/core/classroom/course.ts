@@ -11,7 +11,7 @@ export interface CourseWeek {
   /** Counted from 1. */
   readonly week: number;
   readonly tonic: string;
-  /** What each section meets for the first time, in its order; nothing where it knows all of it. */
+  /** What each section meets for the first time, in its order; nothing if it knows all of it. */
   readonly news: readonly { readonly name: string; readonly clauses: readonly string[] }[];
 }
 

@@ -7,7 +7,7 @@ import { sectionStudy } from './section-study.ts';
 
 /** How one key lies for one section. */
 export interface KeyForSection {
-  /** Octaves it has at its level; none where no level can play the key. */
+  /** Octaves it has at its level; none if no level can play the key. */
   readonly octaves: number;
   /** Open strings that belong to the key. */
   readonly openStrings: number;
@@ -15,7 +15,7 @@ export interface KeyForSection {
   readonly half: boolean;
   /** Fingers that lie otherwise than on their tapes, reaches and shifts: what the hand must know. */
   readonly facts: number;
-  /** What speaks against the key, in a few words; nothing where it suits. */
+  /** What speaks against the key, in a few words; nothing if it suits. */
   readonly against: string | undefined;
 }
 

@@ -8,7 +8,7 @@ export interface Level {
   readonly name: string;
   /** Where its hand stands, as a sentence begins or goes on. */
   readonly where: string;
-  /** Where its hand may stand, half steps from the first hand a player takes up; nothing where it is free. */
+  /** Where its hand may stand, half steps from the first hand a player takes up; nothing if it is free. */
   readonly hands?: { readonly low: number; readonly high: number };
 }
 

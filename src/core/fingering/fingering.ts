@@ -1,5 +1,5 @@
 import { refused, type Outcome } from '../base/outcome.ts';
-import { partOf, unheard, type OnProgress } from '../base/progress.ts';
+import { partOf, noProgress, type OnProgress } from '../base/progress.ts';
 import type { RefusalCode } from '../base/refusal.ts';
 import type { Finger, Reach } from '../instruments/frame.ts';
 import { positionName } from '../instruments/position.ts';
@@ -69,7 +69,7 @@ export function fingerPassage(
   task: Task,
   count: number,
   memory: EngineMemory = new EngineMemory(),
-  onProgress: OnProgress = unheard,
+  onProgress: OnProgress = noProgress,
 ): Outcome<readonly Way[]> {
   const posed = pose(task, memory);
   if (!posed.ok) return posed;
@@ -94,7 +94,7 @@ function* offeredForms(...on: Parameters<typeof formsOn>): Generator<Form> {
   for (const form of formsOn(...on)) if ('found' in form) yield form;
 }
 
-/** Every system asked against a task: its best form, or why it has none; nothing where no hand can play the task. */
+/** Every system asked against a task: its best form, or why it has none; nothing if no hand can play the task. */
 export function systemForms(task: Task, memory: EngineMemory = new EngineMemory()): SystemForm[] {
   const posed = pose(task, memory);
   const choice = posed.ok ? prepareChoice(posed.value, 2) : undefined;

@@ -14,7 +14,7 @@ const STILL = 1e-10;
 
 /**
  * Fits `targets` to `rows` by ridge regression in which the weights of features that rise are not
- * below nought, so that more of such a feature never lowers the sum.
+ * below zero, so that more of such a feature never lowers the sum.
  *
  * Source: coordinate descent as in Friedman, Hastie and Tibshirani, Regularization Paths for
  * Generalized Linear Models via Coordinate Descent, Journal of Statistical Software 33 (2010), with the

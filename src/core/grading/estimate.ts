@@ -140,7 +140,7 @@ export function estimateOf(model: Model, features: Features): Estimate {
   return estimated(model.notes, 'notes', model.grades, features);
 }
 
-/** What a model says of a study's bow and tempo; nothing where the syllabus asks too little of them. */
+/** What a model says of a study's bow and tempo; nothing if the syllabus asks too little of them. */
 export function bowEstimateOf(model: Model, features: Features): Estimate | undefined {
   return model.bow && estimated(model.bow, 'bow', model.grades, features);
 }

@@ -5,7 +5,7 @@ export function ruleText(rule: Rule): string {
   return rule.kind === 'any' ? `any ${rule.count}` : rule.kind;
 }
 
-/** Reads a written rule; nothing means all. None where it is no rule. */
+/** Reads a written rule; nothing means all. None if it is no rule. */
 export function readRule(text: string): Rule | undefined {
   const plain = text.trim().toLowerCase();
   if (plain === '' || plain === 'all') return { kind: 'all' };

@@ -42,7 +42,7 @@ export const Item = z
       .refine((name) => parsePitch(name) !== undefined, { error: 'The lowest note is a pitch such as A3.' })
       .optional(),
     direction: z.enum(['up', 'down', 'up-down']).default('up-down'),
-    /** Notes to a bow, any of these; 1 for separate bows; none where nothing is said of the bow. */
+    /** Notes to a bow, any of these; 1 for separate bows; none if nothing is said of the bow. */
     slurs: z
       .array(whole('Notes to a bow are 1 to 64.', 1, 64))
       .max(8)

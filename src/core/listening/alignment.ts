@@ -8,7 +8,7 @@ export interface AskedNote {
   readonly beat: number;
 }
 
-/** Which note of the study each heard note is; nothing where it is none. */
+/** Which note of the study each heard note is; nothing if it is none. */
 export type Alignment = readonly (number | undefined)[];
 
 /**
@@ -126,7 +126,7 @@ export function aligned(heard: readonly HeardNote[], asked: readonly AskedNote[]
   return alignment;
 }
 
-/** Which note of the study sounds by the likeliest reading so far; nothing where what was heard last is none. */
+/** Which note of the study sounds by the likeliest reading so far; nothing if what was heard last is none. */
 export function soundingIn({ cost, takes }: Reading): number | undefined {
   let best = 0;
   for (let n = 1; n < cost.length; n += 1) if ((cost[n] as number) < (cost[best] as number)) best = n;

@@ -9,9 +9,9 @@ export type Telling = 'silence' | 'higher' | 'lower' | 'in tune' | 'another note
 /** What the one large sign shows. */
 export interface Sign {
   readonly tells: Telling;
-  /** The note of the study that sounds; nothing where none does. */
+  /** The note of the study that sounds; nothing if none does. */
   readonly at?: number;
-  /** Off its place, flat below nought. */
+  /** Off its place, flat below zero. */
   readonly cents?: number;
   /** What sounds, MIDI number with its part of a half step, by A = 440. */
   readonly midi?: number;
@@ -37,7 +37,7 @@ export interface Following {
 /** So many frames of one pitch are a sound that can be named; its place is told from so many at most, through a vibrato. */
 export const NAMED = 3;
 const LONG = 20;
-/** Every so many frames what was heard is gathered into notes anew. */
+/** Every so many frames what was heard is gathered into notes again. */
 const GATHERED = 5;
 /** The last notes may still change by what follows: so many stay open. And nothing longer is kept open, frames. */
 const OPEN = 2;

@@ -5,7 +5,7 @@ import type { HearingLevel } from './verdict.ts';
 /**
  * What is written under the notes of what was heard: `−24` and `+18` cents where a note lies further off than the level allows,
  * `×` where it was left out, `≠` where another stood for it, `late` and `soon` where it is out of time, `↺` where it was begun again from.
- * Nothing where too little was heard to judge.
+ * Nothing if too little was heard to judge.
  */
 export function heardMarks({ notes, restarts, late, verdict }: Report, level: HearingLevel): HeardMark[] {
   if (verdict === 'unclear') return [];

@@ -28,7 +28,7 @@ const LEANS = { by: 0.34, frames: 12 } as const;
 const DIP = 0.55;
 /** Falls it under this share, it is a new bow for certain. */
 const STOPS = 0.2;
-/** A bow that begins anew sounds at least at this share of the one before. */
+/** A bow that begins again sounds at least at this share of the one before. */
 const RINGS = 0.25;
 /** Shorter than this nothing is a note, seconds. */
 const SHORTEST = 0.06;
@@ -40,7 +40,7 @@ interface Run {
   readonly sank: boolean;
 }
 
-/** Frames gathered into notes: where the pitch changes, where there was silence, where a bow begins anew. */
+/** Frames gathered into notes: where the pitch changes, where there was silence, where a bow begins again. */
 export function heardNotes(frames: readonly Frame[]): HeardNote[] {
   const runs = settled(runsOf(frames), frames);
   const notes: HeardNote[] = [];
@@ -150,7 +150,7 @@ function runsOf(frames: readonly Frame[]): { from: number; to: number }[] {
   return runs;
 }
 
-/** Runs long enough to be notes, cut where a bow begins anew on the same pitch. */
+/** Runs long enough to be notes, cut where a bow begins again on the same pitch. */
 function settled(runs: readonly { from: number; to: number }[], frames: readonly Frame[]): Run[] {
   return runs
     .flatMap(({ from, to }) => cutAtBows(frames, from, to))

@@ -9,7 +9,7 @@ const seconds = (what: string, most: number) =>
 /** One fault, at a note of the study counted from 0. */
 export const Fault = z.strictObject({
   at: z.number().int().min(0).max(4000),
-  /** Cents off its place, below nought flat. */
+  /** Cents off its place, below zero flat. */
   cents: z.number().min(-300).max(300).optional(),
   /** Begun so much late. */
   late: seconds('What a note is late', 3).optional(),

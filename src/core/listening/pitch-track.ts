@@ -4,7 +4,7 @@ import { PitchDetector } from 'pitchy';
 export interface Frame {
   /** The middle of what was listened to, seconds. */
   readonly time: number;
-  /** MIDI number with its part of a half step, by A = 440; nothing where no pitch is heard. */
+  /** MIDI number with its part of a half step, by A = 440; nothing if no pitch is heard. */
   readonly midi: number | undefined;
   /** Root of the mean square. */
   readonly loud: number;

@@ -15,7 +15,7 @@ import { HEARING_LEVELS, verdictOf, type HearingLevel, type Verdict } from './ve
 export interface ReportedNote {
   readonly at: number;
   readonly heard: boolean;
-  /** Against the temperament, flat below nought. */
+  /** Against the temperament, flat below zero. */
   readonly cents?: number;
   /** Seconds. */
   readonly onset?: number;
@@ -31,7 +31,7 @@ export interface ReportedShift {
   readonly from: number;
   readonly to: number;
   readonly cents: number;
-  /** Towards the bridge above nought. */
+  /** Towards the bridge above zero. */
   readonly millimetres: number;
 }
 
@@ -41,7 +41,7 @@ export interface Report {
   readonly shifts: readonly ReportedShift[];
   /** Heard, and no note of the study. */
   readonly extra: readonly { readonly onset: number; readonly length: number; readonly midi: number }[];
-  /** Beats a minute; nothing where too little was heard. */
+  /** Beats a minute; nothing if too little was heard. */
   readonly bpm: number | null;
   /** How far beats swing, as a share of a beat. */
   readonly evenness: number | null;
@@ -50,7 +50,7 @@ export interface Report {
   /** Share of the study's notes that were heard, 0 to 1. */
   readonly coverage: number;
   readonly begunAgain: number;
-  /** Notes it was begun again from, and notes that came out of time, by so many beats: late above nought. */
+  /** Notes it was begun again from, and notes that came out of time, by so many beats: late above zero. */
   readonly restarts: readonly number[];
   readonly late: readonly { readonly at: number; readonly beats: number }[];
   readonly verdict: Verdict;

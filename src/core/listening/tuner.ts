@@ -12,7 +12,7 @@ export interface Place {
 /** Which place sounds, and how far off it is. */
 export interface Tuned {
   readonly name: string;
-  /** Flat below nought. */
+  /** Flat below zero. */
   readonly cents: number;
 }
 
@@ -22,7 +22,7 @@ const SLACK = 5;
 const LONG = 15;
 const LEAST = 3;
 
-/** The place nearest to what sounds (MIDI number with its part of a half step); nothing where none is within a fourth. */
+/** The place nearest to what sounds (MIDI number with its part of a half step); nothing if none is within a fourth. */
 export function tunedTo(midi: number, places: readonly Place[]): Tuned | undefined {
   const near = places
     .map(({ name, hz, everywhere }) => {

@@ -9,7 +9,7 @@ import { leaningOf, lowestTonic } from './tonic.ts';
 /** So many half steps one after the other, one way, are a chromatic run. Common practice, no source. */
 const CHROMATIC_RUN = 3;
 
-/** Silence after which the hand begins anew, quarter notes: the line no longer asks for neighbouring strings. */
+/** Silence after which the hand begins again, quarter notes: the line no longer asks for neighbouring strings. */
 const FREE_AFTER = 1;
 
 /** Music somebody else wrote as notes to be played, in the key it stands in. */

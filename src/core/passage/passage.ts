@@ -7,7 +7,7 @@ export type Motion = 'step' | 'leap' | 'turn';
 /** When a note sounds, in beats from the beginning of the passage. */
 export interface NoteTime {
   readonly onset: number;
-  /** Ties included: a tied note is one note. Nought for a grace note. */
+  /** Ties included: a tied note is one note. Zero for a grace note. */
   readonly length: number;
 }
 
@@ -25,7 +25,7 @@ export interface PassageNote {
   readonly chromatic?: true;
   /** Set on added notes: a bowing's opening turn, repeated top note and closing turn; a tonic sounded again between octaves. */
   readonly added?: 'opening' | 'top' | 'closing' | 'joint';
-  /** The same pitch as the note before, struck anew: the hand has nothing to do. */
+  /** The same pitch as the note before, struck again: the hand has nothing to do. */
   readonly repeats?: true;
   /** Left out where the bowing decides how long notes last. */
   readonly time?: NoteTime;
@@ -60,7 +60,7 @@ export interface OwnLayout {
   readonly beats: number;
   /** Beats are dotted quarters. */
   readonly compound?: boolean;
-  /** Where the first bar's music begins, beats into that bar: after nought in a pick-up. */
+  /** Where the first bar's music begins, beats into that bar: after zero in a pick-up. */
   readonly begins?: number;
   /** How long it lasts, silence after its last note included, in beats; to the end of that note's bar when left out. */
   readonly length?: number;
@@ -85,6 +85,6 @@ export interface OwnBar {
   readonly length: number;
   /** Metre in force: so many beats of such a note value. */
   readonly metre: { readonly beats: number; readonly unit: number };
-  /** Sharps (above nought) or flats of the signature in force. */
+  /** Sharps (above zero) or flats of the signature in force. */
   readonly fifths: number;
 }

@@ -8,9 +8,9 @@ import type { Day } from './day.ts';
 const LandedShift = z.object({
   /** Where it arrives, as `arrivalOf` calls it. */
   arrival: z.string().regex(/^[A-G](##?|b{1,2})?-?\d [A-Z]\w? [0-4T] (up|down)$/),
-  /** Flat below nought. */
+  /** Flat below zero. */
   cents: z.number().min(-1200).max(1200),
-  /** Towards the bridge above nought. */
+  /** Towards the bridge above zero. */
   millimetres: z.number().min(-300).max(300),
 });
 
@@ -88,7 +88,7 @@ export function shiftsOverTime(tries: readonly Tried[]): ShiftOverTime[] {
 /** A shift that lands further off than this on the last day it was heard is drilled next, cents. From memory. */
 const DRILLED_FROM = 20;
 
-/** The shift that landed furthest off when it was heard last; nothing where all landed well. */
+/** The shift that landed furthest off when it was heard last; nothing if all landed well. */
 export function worstShift(
   tries: readonly Tried[],
 ): { readonly arrival: string; readonly cents: number; readonly date: Day } | undefined {

@@ -8,7 +8,7 @@ const BY = 5;
 const MOST = 120;
 
 /**
- * The fewest minutes a day, in fives, that bring everything in time for an exam, found by laying the days out anew with each;
+ * The fewest minutes a day, in fives, that bring everything in time for an exam, found by laying the days out again with each;
  * `undefined` where two hours a day would not either.
  */
 export function minutesInTime(

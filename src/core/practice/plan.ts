@@ -47,7 +47,7 @@ export interface DayPlan {
 /** By when a study stands, and how surely it does on the day that counts. */
 export interface StudyReadiness {
   readonly study: string;
-  /** The day on which it is expected to stand; nothing where it is not before the exam or within a year. */
+  /** The day on which it is expected to stand; nothing if it is not before the exam or within a year. */
   readonly by: Day | null;
   /** 0 to 1: on the day of the exam, or at the end of the plan. */
   readonly chance: number;

@@ -126,7 +126,7 @@ interface Sounded {
   readonly arrival?: string;
 }
 
-/** What sounds, by the notes a rung asks for; nothing where the study has no such notes. */
+/** What sounds, by the notes a rung asks for; nothing if the study has no such notes. */
 const SOUNDED: Readonly<Record<Rung['notes'], (ground: Ground, rung: Rung) => Sounded[]>> = {
   whole: (ground, rung) => {
     const { recipe, passage, way } = ground.study;

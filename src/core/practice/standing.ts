@@ -13,7 +13,7 @@ export type ClimbedRung = Pick<RungHere, 'id' | 'name' | 'bpm' | 'seconds' | 'st
 export interface Standing {
   /** Rungs passed, by id. */
   readonly passed: ReadonlySet<string>;
-  /** The rung to climb next; nothing where all are passed. */
+  /** The rung to climb next; nothing if all are passed. */
   readonly next: ClimbedRung | undefined;
   /** Clean times in a row at it. */
   readonly clean: number;

@@ -12,7 +12,7 @@ const quarters = (what: string) => z.number({ error: `${what} is a number of qua
 export const MusicNote = z.strictObject({
   pitch: Sounding,
   onset: quarters('When a note begins'),
-  /** Ties included; nought for a grace note. */
+  /** Ties included; zero for a grace note. */
   length: quarters('How long a note lasts'),
   /** Which of the bars it begins in, counted from 0. */
   bar: whole('The bar of a note', 0, 5000),
@@ -34,7 +34,7 @@ export const MusicBar = z.strictObject({
   metre: z
     .strictObject({ beats: whole('Beats to a bar', 1, 64), unit: whole('The value of a beat', 1, 64) })
     .optional(),
-  /** Sharps (above nought) or flats of the signature, where it is set or changed. */
+  /** Sharps (above zero) or flats of the signature, where it is set or changed. */
   fifths: whole('Signs of a signature', -7, 7).optional(),
 });
 

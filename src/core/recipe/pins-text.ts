@@ -8,7 +8,7 @@ const MARKS = /[a-g*]|[0-4T]|_|\.|~\d{1,4}~/g;
 
 /**
  * Pins in a short line, so that a study with every finger pinned still fits a link. `strings` are
- * the names of the instrument's strings, lowest first. Nothing where a pin names another string, or
+ * the names of the instrument's strings, lowest first. Nothing if a pin names another string, or
  * a note is pinned twice.
  *
  * A letter (`a` the lowest string; `*` none) says where the next pins lie, a finger is a pin on the
@@ -32,7 +32,7 @@ export function pinsText(pins: readonly Pin[], strings: readonly string[]): stri
   return text;
 }
 
-/** Reads such a line; nothing where it is none. */
+/** Reads such a line; nothing if it is none. */
 export function readPinsText(text: string, strings: readonly string[]): Pin[] | undefined {
   if (!TEXT.test(text)) return undefined;
   const pins: Pin[] = [];

@@ -27,7 +27,7 @@ export const RHYTHM_NAMES = ['even', ...Object.keys(RHYTHM_CELLS)] as [RhythmNam
 /** A rhythm of one's own: lengths in quarters of a beat. */
 export type OwnRhythm = readonly number[];
 
-/** The cell of a rhythm; none where the notes are even. */
+/** The cell of a rhythm; none if the notes are even. */
 export function cellOf(rhythm: RhythmName | OwnRhythm): RhythmCell | undefined {
   if (typeof rhythm !== 'string') return { name: 'own', division: 4, lengths: rhythm };
   return rhythm === 'even' ? undefined : RHYTHM_CELLS[rhythm];

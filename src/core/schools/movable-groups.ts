@@ -20,7 +20,7 @@ const CELLO_GROUP_BY_STEPS: Readonly<Record<string, string>> = {
 
 /**
  * Violin and viola: the tonic on the first finger, four fingers on one string and the next, in
- * every octave anew. Common practice, no source.
+ * every octave again. Common practice, no source.
  */
 const OCTAVE_GROUPS = ['1234', '123'] as const;
 const LAST_OCTAVE_GROUPS = ['1234', '1234'] as const;
@@ -29,7 +29,7 @@ const STEPS_AN_OCTAVE = 7;
 /**
  * The movable finger groups for the rising pitches of a scale (MIDI), the same in every key; `falling` are the
  * notes of the way down, lowest first, where they differ.
- * Nothing where the instrument has no such pattern, or the pattern no shape for the scale's steps.
+ * Nothing if the instrument has no such pattern, or the pattern no shape for the scale's steps.
  */
 export function movableGroups(
   { movable }: Instrument,

@@ -41,7 +41,7 @@ export const School = z.strictObject({
     .prefault({}),
   /** How many times as much a term counts as in the instrument's own table. */
   factors: z.partialRecord(z.enum(TERM_IDS as [TermId, ...TermId[]]), Factor).prefault({}),
-  /** Weights put in place of the table's, for terms the table leaves at nought. */
+  /** Weights put in place of the table's, for terms the table leaves at zero. */
   weights: z.partialRecord(z.enum(TERM_IDS as [TermId, ...TermId[]]), Weight).prefault({}),
   /** Systems of its own, offered before those the application comes with. */
   systems: z.array(System).max(40, { error: 'A school keeps at most 40 systems.' }).default([]),

@@ -10,7 +10,7 @@ export class AccidentalMemory {
     this.#signature = new Map(altered.map((name) => [name.charAt(0), name.endsWith('b') ? -1 : 1]));
   }
 
-  /** The sign a note needs here, as half steps from its plain letter; none where it is said already. Remembers it. */
+  /** The sign a note needs here, as half steps from its plain letter; none if it is said already. Remembers it. */
   show(pitch: Pitch): number | undefined {
     const place = `${pitch.letter}${pitch.octave}`;
     const current = this.#bar.get(place) ?? this.#signature.get(pitch.letter) ?? 0;

@@ -10,7 +10,7 @@ export interface Barred {
   /** Where each bar lies in time. */
   readonly spans: readonly BarSpan[];
   readonly metre: Metre;
-  /** Equal parts of a beat in which its notes and rests are written; nothing where its bars were given. */
+  /** Equal parts of a beat in which its notes and rests are written; nothing if its bars were given. */
   readonly division: number | undefined;
   /** Where the first bar's music begins, ticks. */
   readonly begins: number;

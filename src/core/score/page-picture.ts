@@ -47,7 +47,7 @@ export function pagePicture(svg: string, copy: PictureCopy): string {
     .replace(ID, (whole: string, id: string, note?: string) =>
       note && NOTE_ID.test(id) && copy === 'screen' ? whole : '',
     )
-    // What goes on over a line's end names the part it goes on from by a number drawn anew each time.
+    // What goes on over a line's end names the part it goes on from by a number drawn again each time.
     .replace(/ class="([^"]*?) ?\bid-[^ "]* ?([^"]*)"/g, ' class="$1 $2"')
     .replace(LEDGERS, (_, group: string, lines: string) => {
       const drawn = [...lines.matchAll(LINE)];

@@ -81,7 +81,7 @@ export interface ScoreNote {
   readonly grace?: true;
   /** What sounds with it, highest first. */
   readonly chord?: readonly ChordNote[];
-  /** The sign it needs here, half steps from the plain letter; none where the bar or the key says it already. */
+  /** The sign it needs here, half steps from the plain letter; none if the bar or the key says it already. */
   readonly accidental?: number;
   /** One entry a level of beams, the widest first; none for a flag of its own. */
   readonly beams: readonly Beam[];

@@ -43,7 +43,7 @@ export interface ScoreLook {
 export interface HeardMark {
   readonly at: number;
   readonly words: string;
-  /** Off its place, flat below nought; nothing where that is not what is amiss. */
+  /** Off its place, flat below zero; nothing if that is not what is amiss. */
   readonly cents?: number;
 }
 

@@ -80,7 +80,7 @@ export function staffFit(
   return largest ?? { staffHeight: least, lines: lines.fewest(width / least) };
 }
 
-/** How much higher a picture stands than was thought of its staff: to be fitted anew with; always more than before. */
+/** How much higher a picture stands than was thought of its staff: to be fitted again with; always more than before. */
 export function tallerThanThought(
   study: ScoredStudy,
   { staffHeight, lines }: StaffFit,

@@ -52,7 +52,7 @@ interface Fact {
   readonly true: boolean;
 }
 
-/** Reads one sentence about a note; nothing where it states no fact of this kind. */
+/** Reads one sentence about a note; nothing if it states no fact of this kind. */
 function factOf(
   said: string,
   note: { string: string; stop: number; midi: number },

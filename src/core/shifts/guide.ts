@@ -21,7 +21,7 @@ export interface Replacement {
 
 /**
  * The guide of a shift on one string: the lower of the two fingers, which lies on the string
- * before and after. None where the bow crosses: no finger is on both strings.
+ * before and after. None if the bow crosses: no finger is on both strings.
  */
 export function guideOf(frames: readonly Frame[], from: FingeredNote, to: FingeredNote): Guide | undefined {
   if (from.string !== to.string || from.finger === 0 || to.finger === 0) return undefined;
@@ -36,7 +36,7 @@ export function guideOf(frames: readonly Frame[], from: FingeredNote, to: Finger
 /**
  * Whose place is taken in a shift. On one string: the arriving finger takes the place of a finger
  * of the old hand, or, coming down, a finger of the new hand takes the place of the one that left.
- * Across strings the first finger measures the move. None where the hands lie too far apart.
+ * Across strings the first finger measures the move. None if the hands lie too far apart.
  */
 export function replacementOf(frames: readonly Frame[], from: FingeredNote, to: FingeredNote): Replacement | undefined {
   if (from.string === to.string) {

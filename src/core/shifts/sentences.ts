@@ -27,7 +27,7 @@ function placeWords(note: FingeredNote, passage: Passage): string {
   return `${pitch}, ${fingerWords(note.finger)} on ${note.string} in ${positionWords(note)}`;
 }
 
-/** Which finger leads, and whose place is taken; nothing where the hand simply leaps. */
+/** Which finger leads, and whose place is taken; nothing if the hand simply leaps. */
 export function leadSentences(card: ShiftCard): string[] {
   const { guide, replacement, from, to } = card;
   const lines: string[] = [];
@@ -64,7 +64,7 @@ export function timingSentence(card: ShiftCard): string | undefined {
   return card.crosses && !card.replacement ? 'The bow crosses as the hand moves: arrive first, then cross.' : undefined;
 }
 
-/** Where the shift falls in the bow; nothing where every note has a bow of its own. */
+/** Where the shift falls in the bow; nothing if every note has a bow of its own. */
 export function bowSentence({ bow, onBeat }: Pick<ShiftCard, 'bow' | 'onBeat'>): string | undefined {
   if (bow === 'separate') return undefined;
   const beat = onBeat ? ', on the beat' : '';

@@ -110,7 +110,7 @@ function checkStudy(study: BuiltStudy): void {
     if (built.recipe.figure === 'scale' && !pinned) {
       atLeast(1, Math.abs(index(a.string) - index(b.string)));
     }
-    // A new part begins with the bow lifted and the hand set anew.
+    // A new part begins with the bow lifted and the hand set again.
     if (built.passage.parts.includes(b.at)) return;
     if (a.finger === 0 || b.finger === 0 || a.hand !== b.hand) return;
     equal(a.thumb, b.thumb);

@@ -39,7 +39,7 @@ interface Fingered {
 }
 
 /**
- * The study a pupil is taken to know beside this one; none where the form has no such kin
+ * The study a pupil is taken to know beside this one; none if the form has no such kin
  * (chromatic and symmetrical forms, and a relative of anything but a major or a minor).
  */
 export function knownRecipe(recipe: Recipe, known: KnownStudy): Recipe | undefined {

@@ -13,7 +13,7 @@ export interface NoteOption {
   readonly position: string;
   /** How the note is played now. */
   readonly now: boolean;
-  /** Cost beside the fingering now shown; below nought where it is easier. */
+  /** Cost beside the fingering now shown; below zero where it is easier. */
   readonly dearer: number;
   /** What it would change, in words. */
   readonly words: string;
@@ -72,7 +72,7 @@ function changeWords(way: Way, now: Way, at: number): string {
     .join(', ');
 }
 
-/** `one shift more`, `two crossings fewer`; nothing where there are as many. */
+/** `one shift more`, `two crossings fewer`; nothing if there are as many. */
 function moreOrFewer(count: number, noun: string): string {
   return count === 0 ? '' : `${spelledCount(Math.abs(count), noun)} ${count > 0 ? 'more' : 'fewer'}`;
 }

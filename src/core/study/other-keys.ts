@@ -7,20 +7,20 @@ import type { Recipe } from '../recipe/recipe.ts';
 
 /**
  * How a study fares in another key: the same fingers and shifts on other strings or places; the
- * same fingers with shifts elsewhere; the form its system has there; fingered anew, and what stands
+ * same fingers with shifts elsewhere; the form its system has there; fingered again, and what stands
  * against the same fingers; or no room for it.
  */
 export type KeyFate =
   | { readonly tonic: string; readonly kind: 'same' | 'same-fingers'; readonly study: BuiltStudy }
   /** The form the way's system has in the key. */
   | { readonly tonic: string; readonly kind: 'same-system'; readonly study: BuiltStudy; readonly system: string }
-  /** Fingered anew: `against` says what stands against the same fingers. */
+  /** Fingered again: `against` says what stands against the same fingers. */
   | { readonly tonic: string; readonly kind: 'anew'; readonly study: BuiltStudy; readonly against: string }
   | { readonly tonic: string; readonly kind: 'no-room'; readonly message: string };
 
 /**
  * Carries a study into another key, as near its own register as fits: with the same sequence of
- * fingers where a hand can play it, by the same system where it has one, fingered anew where not.
+ * fingers where a hand can play it, by the same system where it has one, fingered again where not.
  */
 export function inKey(recipe: Recipe, way: Way, lowest: number, tonic: string, memory = new EngineMemory()): KeyFate {
   const { start: _, ...rest } = recipe;
@@ -48,7 +48,7 @@ export function inKey(recipe: Recipe, way: Way, lowest: number, tonic: string, m
   return { tonic, kind: 'no-room', message };
 }
 
-/** The study with every finger as it was, strings and hands found anew; refused where no hand can. */
+/** The study with every finger as it was, strings and hands found again; refused where no hand can. */
 function sameFingers(base: Recipe, way: Way, memory: EngineMemory): Outcome<BuiltStudy> {
   const pins = way.fingers.map(({ at, finger }) => ({ at, finger }));
   return buildStudy({ ...base, pins }, memory);

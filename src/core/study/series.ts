@@ -14,7 +14,7 @@ import { TERM_IDS } from '../schools/terms.ts';
 import { taskOf } from './task.ts';
 
 /**
- * Fingers a study of several parts: each part is a study of its own, begun anew with the bow lifted,
+ * Fingers a study of several parts: each part is a study of its own, begun again with the bow lifted,
  * so each is solved exactly for itself. The nth way of the whole is made of the nth ways of its parts.
  */
 export function fingerParts(recipe: Recipe, passage: Passage, memory: EngineMemory): Outcome<readonly Way[]> {

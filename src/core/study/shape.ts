@@ -16,7 +16,7 @@ export interface Shape {
   readonly height: number;
 }
 
-/** The outline of a kept study by its notes and strings; none where they no longer fit each other. */
+/** The outline of a kept study by its notes and strings; none if they no longer fit each other. */
 export function shapeOf({ recipe, fingering }: Pick<SavedStudy, 'recipe' | 'fingering'>): Shape | undefined {
   const passage = passageOf(recipe);
   if (!passage.ok || passage.value.notes.length !== fingering.length) return undefined;

@@ -3,7 +3,7 @@ import { formOf, isMinor, type FormId } from './form.ts';
 import { pitchClass } from './pitch.ts';
 
 export interface KeySignature {
-  /** Sharps above nought, flats below: −7 to 7. */
+  /** Sharps above zero, flats below: −7 to 7. */
   readonly fifths: number;
   /** Letters with their sign, in the order of the signature: `F#`, `C#` … */
   readonly altered: readonly string[];
@@ -28,7 +28,7 @@ export function keySignature(tonic: string, formId: FormId): KeySignature {
   return Math.abs(fifths) > 7 ? signatureOf(0, false) : signatureOf(fifths, true);
 }
 
-/** The signature of so many sharps, or flats below nought. */
+/** The signature of so many sharps, or flats below zero. */
 export function signatureOf(fifths: number, standard = true): KeySignature {
   const letters = fifths >= 0 ? SHARPS.slice(0, fifths) : [...SHARPS].reverse().slice(0, -fifths);
   const sign = fifths >= 0 ? '#' : 'b';

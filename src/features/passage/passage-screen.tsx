@@ -3,7 +3,7 @@ import { useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { fileName } from '../../core/base/file-name.ts';
 import { fingerprint } from '../../core/base/fingerprint.ts';
-import { unheard, type OnProgress } from '../../core/base/progress.ts';
+import { noProgress, type OnProgress } from '../../core/base/progress.ts';
 import { writeText } from '../../core/base/text-file.ts';
 import { counted } from '../../core/base/words.ts';
 import { instrumentFor } from '../../core/instruments/instruments.ts';
@@ -196,7 +196,7 @@ function useFingered(
   wanted: Wanted,
   rules: PassageAsk['rules'],
   enabled = true,
-  onProgress: OnProgress = unheard,
+  onProgress: OnProgress = noProgress,
 ) {
   const { file, name } = opened;
   const title = file.music.title ?? name.replace(/\.[^.]+$/, '');

@@ -13,7 +13,7 @@ export interface KeptFingers {
   readonly way: Way;
 }
 
-/** The fingers the same music was last kept with in the library, for the same instrument; nothing where it was not kept. */
+/** The fingers the same music was last kept with in the library, for the same instrument; nothing if it was not kept. */
 export function useKeptFingers(music: Music, instrument: InstrumentId): KeptFingers | undefined {
   const list = useStudyList();
   const passages = (list.data?.studies ?? [])

@@ -14,7 +14,7 @@ import { coach, type Climb, type ToClimb } from '../../workers/coach.ts';
 /** A study that is set, and where it stands. */
 export interface Climbing {
   readonly assignment: Assignment;
-  /** Nothing where the study was deleted from the library. */
+  /** Nothing if the study was deleted from the library. */
   readonly saved: SavedStudy | undefined;
   readonly toClimb: ToClimb | undefined;
   readonly title: string;

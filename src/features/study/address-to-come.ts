@@ -4,8 +4,8 @@ import { ownPath } from '../../data/base-path.ts';
 const TO_COME = 'step-ladder-address-to-come';
 
 /**
- * Remembers what a study's address will be until it is written: a page that is read anew at that very moment
- * would go back by a choice otherwise, and no page can change where it is read anew from.
+ * Remembers what a study's address will be until it is written: a page that is read again at that very moment
+ * would go back by a choice otherwise, and no page can change where it is read again from.
  */
 export function expectAddress(search: string): void {
   try {
@@ -24,7 +24,7 @@ export function expectNoAddress(): void {
   }
 }
 
-/** Writes the address that was still to come when this page was read anew, before anything reads it. */
+/** Writes the address that was still to come when this page was read again, before anything reads it. */
 export function takeExpectedAddress(): void {
   let kept: string | null = null;
   try {

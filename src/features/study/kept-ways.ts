@@ -61,7 +61,7 @@ export function keyOf(choices: Choices, own?: string, saved?: readonly SavedFing
   return whole && own === undefined && saved === undefined ? address.toString() : hashOfKey([choices, own, saved]);
 }
 
-/** The answer a text holds; none where it holds none, so that it is asked for anew. */
+/** The answer a text holds; none if it holds none, so that it is asked for again. */
 function answerIn(text: string | undefined): BuiltStudy | KeptStudy | undefined {
   if (text === undefined) return undefined;
   try {

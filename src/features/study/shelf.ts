@@ -21,7 +21,7 @@ export class Shelf {
     this.#most = most;
   }
 
-  /** The answer kept under a key; none where there is none, or where the browser keeps nothing. */
+  /** The answer kept under a key; none if there is none, or where the browser keeps nothing. */
   async find(key: string): Promise<string | undefined> {
     try {
       return await (await (await caches.open(this.#name)).match(await addressOf(key)))?.text();
@@ -36,7 +36,7 @@ export class Shelf {
     this.#later = setTimeout(() => void this.#putAway(answer()), AFTER);
   }
 
-  /** Says nothing where there is no room, since nothing of the teacher's is lost. */
+  /** Says nothing if there is no room, since nothing of the teacher's is lost. */
   async #putAway({ key, text }: Answer): Promise<void> {
     try {
       const shelf = await caches.open(this.#name);

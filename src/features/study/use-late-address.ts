@@ -6,16 +6,16 @@ import { nextScore } from './score-stands.ts';
 /** From when a score is on the page until a browser has drawn it, milliseconds; an address takes its time from that. */
 const DRAWN = 50;
 
-/** After so long a browser that is asked to read a page anew knows the address it wrote last, milliseconds. */
+/** After so long a browser that is asked to read a page again knows the address it wrote last, milliseconds. */
 const TAKEN = 1_000;
 
 /** What a hand does before it leaves a page: by then the address is written. */
 const BEFORE_LEAVING = ['click', 'keydown'] as const;
 
 /**
- * Gives what writes an address once the score of a choice has been drawn: a browser draws its own frame anew for an address, which
+ * Gives what writes an address once the score of a choice has been drawn: a browser draws its own frame again for an address, which
  * takes the processor for as long as a fifth of the score. What is not written yet is written before a click or a key has
- * any effect, and remembered where the page is read anew, so that nothing is left out of it where the page is left.
+ * any effect, and remembered where the page is read again, so that nothing is left out of it where the page is left.
  */
 export function useLateAddress(): (search: string, write: () => void) => void {
   const waiting = useRef<(() => void)[]>([]);

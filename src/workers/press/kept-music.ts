@@ -5,7 +5,7 @@ import { buildStudy } from '../../core/study/build.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 
 /**
- * A kept study as it is engraved: under the fingers it was kept with; nothing where they can no longer be played.
+ * A kept study as it is engraved: under the fingers it was kept with; nothing if they can no longer be played.
  * It brings the whole engine, which a score on the screen does without.
  */
 export function scoredFrom({ recipe, fingering }: Pick<SavedStudy, 'recipe' | 'fingering'>): ScoredStudy | undefined {

@@ -50,7 +50,7 @@ export function studyInBook(press: Press, study: ScoredStudy, manner: string, sc
   press.skip(10);
 }
 
-/** Every shift in a few words; nothing where the hand stays. */
+/** Every shift in a few words; nothing if the hand stays. */
 function shiftLine({ way, passage, recipe }: ScoredStudy): string {
   const cards = shiftCards(way, passage, recipe).map(
     ({ from, to, halfSteps, millimetres }) =>

@@ -47,7 +47,7 @@ function halfStepWords({ stops, halfSteps }: StringPattern): string {
   return wide.length === 0 ? halves : `${halves}; three half steps between ${choices(wide)}`;
 }
 
-/** Tells each finger by the tapes; nothing where the hand leaves first position. */
+/** Tells each finger by the tapes; nothing if the hand leaves first position. */
 function beginnersWords(
   { stops, halfSteps }: StringPattern,
   tapes: NonNullable<Instrument['tapes']>,

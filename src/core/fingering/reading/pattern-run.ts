@@ -10,7 +10,7 @@ export interface PatternRun {
   readonly position: string;
   /** How it is come to: the study's start, a crossing, a shift of the hand, or both at once. */
   readonly comes: 'start' | 'crossing' | 'shift' | 'shift and crossing';
-  /** Half steps from the note before, signed; nought at the start. */
+  /** Half steps from the note before, signed; zero at the start. */
   readonly step: number;
   readonly fingers: readonly FingeredNote['finger'][];
   /** Half steps between its notes, signed, one fewer than its fingers. */

@@ -9,7 +9,7 @@ import type { GroupNote } from '../../schools/finger-groups.ts';
 export interface Candidate {
   /** Index of the string, lowest string 0. */
   readonly string: number;
-  /** Semitones above the open string; below nought on a string's extension. */
+  /** Semitones above the open string; below zero on a string's extension. */
   readonly stop: number;
   /** Order on the string: 0 open, 1 thumb, 2 to 5 for fingers 1 to 4. */
   readonly rank: number;

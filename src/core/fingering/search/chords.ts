@@ -21,7 +21,7 @@ export function chordPlan({ notes }: Passage, setting: Setting): Plan {
 
 /**
  * How the notes under one are taken with it by one hand: each on the next lower string, no finger twice
- * but across two strings at one stop; nothing where no hand can. Of several, the easiest.
+ * but across two strings at one stop; nothing if no hand can. Of several, the easiest.
  */
 export function chordUnder(lead: Candidate, note: PassageNote, setting: Setting): Candidate[] | undefined {
   const chord = note.chord ?? [];

@@ -9,7 +9,7 @@ import type { Step } from './step.ts';
 
 const INF = Number.POSITIVE_INFINITY;
 
-/** The hand stays, begins anew, or waits behind an open string or a repeated note. */
+/** The hand stays, begins again, or waits behind an open string or a repeated note. */
 export const ARRIVAL = { stays: 0, begins: 1, waits: 2 } as const;
 
 /** Costs from every candidate of one column to every candidate of the next, row by row. */

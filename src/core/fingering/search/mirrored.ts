@@ -16,7 +16,7 @@ export interface Pairing {
 
 /** A lattice, and how one of its paths is read as the candidates of every note, in playing order. */
 export interface Readable {
-  /** Notes fingered alike going up and coming down; none where both ways are free. */
+  /** Notes fingered alike going up and coming down; none if both ways are free. */
   readonly pairs: readonly Pairing[];
   readonly lattice: Lattice;
   readonly read: (path: readonly number[]) => Candidate[];

@@ -52,7 +52,7 @@ export function problemOf({ passage, hand, bows }: Task, memory: EngineMemory): 
   };
 }
 
-/** A problem narrowed by a plan, which gives no note what the rules do not; nothing where it leaves a note no place. */
+/** A problem narrowed by a plan, which gives no note what the rules do not; nothing if it leaves a note no place. */
 export function narrowed(problem: Problem, plan: Plan): Problem | undefined {
   const { setting, steps } = problem;
   const notes = problem.notes.map((note, at) =>

@@ -1,4 +1,4 @@
-import { unheard, type OnProgress } from '../../base/progress.ts';
+import { noProgress, type OnProgress } from '../../base/progress.ts';
 import type { Instrument } from '../../instruments/instrument.ts';
 import { sameHand, type Candidate } from './candidate.ts';
 import { countsOf, offends, speaksFor, type Counts } from './counts.ts';
@@ -97,14 +97,14 @@ const NO_STATES = new Int32Array(0);
  * cheapest once its difference from all chosen ones is counted in its favour, and only where some
  * count speaks for it. A way that differs in two places at once is no cheapest way through either:
  * so the first shift of each chosen free way is held fast, the rest swept again, and the choice made
- * anew from the wider pool.
+ * again from the wider pool.
  */
 export function chooseWays(
   { posed, swept, best }: PreparedChoice,
   forms: Iterable<Form>,
   { passage, hand }: Task,
   count: number,
-  onProgress: OnProgress = unheard,
+  onProgress: OnProgress = noProgress,
 ): FoundPath[] {
   const named = withSystems(best, forms, count);
   if (named.length >= count) return named.sort((a, b) => a.cost - b.cost);

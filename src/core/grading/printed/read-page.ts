@@ -149,7 +149,7 @@ export function* readingPage(text: string, instrument: InstrumentId, name: strin
     const own = read.above ? fromAbove(gradeHere(), readLine(rest, instrument)) : read.items;
     if (own.length === 0 && read.beyond.length === 0) {
       if (saysSomething(read.manner, NOTHING_SAID) && !mostlyUnread(read, line)) {
-        // A heading begins anew from what its grade says.
+        // A heading begins again from what its grade says.
         ({ manner } = readLine(rest, instrument, gradeHere().manner));
         heading = (/^[^,:;(–—]+/.exec(line)?.[0] ?? line).trim().slice(0, 60);
         rule = undefined;

@@ -6,7 +6,7 @@ import { child, within, type XmlElement } from './xml-tree.ts';
 /** The sounding pitch (MIDI) of a note by its id: the engraver knows what key and signs before it make of it. */
 export type SoundingPitch = (id: string) => number | undefined;
 
-/** Reads MEI as the engraver writes it, whatever it was given; nothing where the file is another kind of XML. Source: MEI 5. */
+/** Reads MEI as the engraver writes it, whatever it was given; nothing if the file is another kind of XML. Source: MEI 5. */
 export function readMei(root: XmlElement, sounding: SoundingPitch): ReadMusic | undefined {
   if (root.name !== 'mei') return undefined;
   const elements = [...within(root)];

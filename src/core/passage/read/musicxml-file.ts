@@ -3,7 +3,7 @@ import { nameLeaning, parsePitch, LETTERS, type Letter, type Pitch } from '../..
 import { NOTICE, Notices, type ReadBar, type ReadMusic, type ReadNote, type ReadPart } from './read-music.ts';
 import { child, childrenOf, numberOf, textOf, within, type XmlElement } from './xml-tree.ts';
 
-/** Reads MusicXML, ordered by parts or by bars; nothing where the file is another kind of XML. Source: MusicXML 4.0. */
+/** Reads MusicXML, ordered by parts or by bars; nothing if the file is another kind of XML. Source: MusicXML 4.0. */
 export function readMusicXml(root: XmlElement): ReadMusic | undefined {
   if (root.name !== 'score-partwise' && root.name !== 'score-timewise') return undefined;
   const names = partNames(root);

@@ -39,7 +39,7 @@ export interface ReadNote {
   readonly bar: number;
   /** Quarter notes from the beginning of the part. */
   readonly onset: number;
-  /** Nought for a grace note. */
+  /** Zero for a grace note. */
   readonly length: number;
   readonly pitch: Pitch;
   readonly grace: boolean;

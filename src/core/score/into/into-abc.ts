@@ -6,7 +6,7 @@ import { inserted, type Insertion } from './insertion.ts';
 /**
  * An ABC file with a fingering written into it: fingers as `!2!`, strings and positions as words above and below.
  * Every other sign stays as it was, nothing is written twice, and a note that has a finger keeps it; a chord is
- * given the finger of its highest note, since ABC has but one place for all. Nothing where the notes are not those
+ * given the finger of its highest note, since ABC has but one place for all. Nothing if the notes are not those
  * that were read. Source: the ABC music standard 2.1, decorations and annotations.
  */
 export function withFingersInAbc({ text, letters, places, way, instrument, written }: ToWrite): string | undefined {

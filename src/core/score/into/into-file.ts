@@ -8,7 +8,7 @@ import { withFingersInMei } from './into-mei.ts';
 import { withFingers } from './into-musicxml.ts';
 
 /**
- * A file of music with a fingering written into it, everything else as it was; nothing where its notes cannot be
+ * A file of music with a fingering written into it, everything else as it was; nothing if its notes cannot be
  * told apart in it.
  *
  * @param places of the passage's notes in it.

@@ -12,7 +12,7 @@ interface InMeasure {
 /**
  * An MEI file with a fingering written into it: `fing`, and strings and positions as `dir`, at the end of each
  * measure; a note they point to is given an id where it has none. Every other sign stays as it was, nothing is
- * written twice, and a note that has a finger keeps it. Nothing where the notes are not those that were read.
+ * written twice, and a note that has a finger keeps it. Nothing if the notes are not those that were read.
  * Source: MEI 5, `fing` and `dir` as control events.
  */
 export function withFingersInMei({ text, letters, places, way, instrument, written }: ToWrite): string | undefined {

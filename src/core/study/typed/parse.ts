@@ -4,7 +4,7 @@ import type { Instrument } from '../../instruments/instrument.ts';
 /** One note of a typed fingering. */
 export interface TypedNote {
   readonly finger: Finger;
-  /** The string named last; none where the line has named no string yet. */
+  /** The string named last; none if the line has named no string yet. */
   readonly string: string | undefined;
   /** Place of its mark in the text, counted from 0. */
   readonly column: number;

@@ -27,7 +27,7 @@ import { stillSet, type Climbing } from '../use-climbing.ts';
 import { usePlaying } from '../use-playing.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 
-/** The lesson: what was set is heard, judged by one key, and set anew. */
+/** The lesson: what was set is heard, judged by one key, and set again. */
 export function LessonScreen() {
   return (
     <OpenPupil what="The lesson">

@@ -9,7 +9,7 @@ export interface WeekOfPractice {
   readonly minutes: number;
   readonly tries: number;
   readonly clean: number;
-  /** The quickest clean tempo of each study, in the order of the studies; nothing where none was clean. */
+  /** The quickest clean tempo of each study, in the order of the studies; nothing if none was clean. */
   readonly bpm: readonly (number | undefined)[];
 }
 

@@ -10,7 +10,7 @@ import { Button } from '../../../ui/button.tsx';
 import { download } from '../../../ui/download.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 
-/** The performances kept as sound: to be heard, saved as a file, or deleted; nothing where none was kept. */
+/** The performances kept as sound: to be heard, saved as a file, or deleted; nothing if none was kept. */
 export function Recordings({ pupil }: { pupil: string }) {
   const recordings = useRecordings(pupil);
   if (recordings.length === 0) return null;

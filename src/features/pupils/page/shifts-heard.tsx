@@ -9,7 +9,7 @@ import type { Climbing } from '../use-climbing.ts';
 /** So many days stand side by side. */
 const DAYS = 5;
 
-/** Where each shift landed over the weeks, by the ear; nothing where it never listened. */
+/** Where each shift landed over the weeks, by the ear; nothing if it never listened. */
 export function ShiftsHeard({ whole, climbing }: { whole: PupilWhole; climbing: readonly Climbing[] }) {
   const studies = useMemo(
     () =>

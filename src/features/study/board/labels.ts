@@ -12,7 +12,7 @@ export const LABEL_LINE = 13;
  * Labels that would stand in one another are moved, until each has its place.
  *
  * @param letter about how wide a letter is, drawing units.
- * @param away how far a label is moved at a time: below nought up, above it down.
+ * @param away how far a label is moved at a time: below zero up, above it down.
  */
 export function apart(labels: readonly Label[], letter: number, away: number): Label[] {
   const placed: Label[] = [];

@@ -115,7 +115,7 @@ function Options({
       // A question that was overtaken by a later one has no answer.
       return (await engine().options(study.recipe, at, study.way)) ?? [];
     },
-    // The fingers a note can take stay on view while what they would change is worked out anew.
+    // The fingers a note can take stay on view while what they would change is worked out again.
     placeholderData: (last, query) => (query?.queryKey[1] === at ? last : undefined),
     staleTime: 60_000,
     gcTime: 3_000,

@@ -72,7 +72,7 @@ export function frameNotes(sheet: HTMLElement, selection: Selection | undefined)
   }
 }
 
-/** Gives the keys to the score, wherever the page stands; nothing where there is no notation. */
+/** Gives the keys to the score, wherever the page stands; nothing if there is no notation. */
 export function focusScore(): void {
   document.querySelector<HTMLElement>('.score [role="listbox"]')?.focus({ preventScroll: true });
 }

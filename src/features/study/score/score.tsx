@@ -195,12 +195,12 @@ type Staff = Pick<PageSetting, 'staffHeight' | 'lines'>;
 const TALLER = new Map<string, number>();
 const TALLER_KEPT = 40;
 
-/** A picture that stands a little too high is shown by so much smaller rather than engraved anew. */
+/** A picture that stands a little too high is shown by so much smaller rather than engraved again. */
 const SQUEEZED = 0.9;
 
 /**
  * How high the staff is for a study in its place, CSS pixels, and on how many lines; and what says of a
- * picture at which share of the width it fits, or nothing where another picture will come.
+ * picture at which share of the width it fits, or nothing if another picture will come.
  */
 function useStaff(
   study: ScoredStudy,
