@@ -14,7 +14,7 @@ export async function readQuestion(example: string): Promise<object | undefined>
   return undefined;
 }
 
-/** Whoever reads the answer may stop before its end. */
+/** The reader of the answer may stop before its end. */
 export function sayOnClosedOutput(): void {
   process.stdout.on('error', () => {
     process.stderr.write('Standard output was closed before everything was written.\n');

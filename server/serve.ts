@@ -42,7 +42,7 @@ export function application(build: string, demo: boolean): Express {
       strictTransportSecurity: false,
     }),
   );
-  // The page listens to whoever plays; no other page in it may, and nothing else is asked of the machine.
+  // The page listens to the player; no other page in it may, and nothing else is asked of the machine.
   app.use((_, response, next) => {
     response.setHeader('Permissions-Policy', 'microphone=(self), camera=(), geolocation=(), display-capture=()');
     next();

@@ -21,7 +21,7 @@ export interface Ear extends Omit<OpenMicrophone<ShownSign>, 'shut'> {
 }
 
 /**
- * Listens to whoever plays a study for as long as it is mounted. Each performance is told to `onReport` when the last note
+ * Listens to the player of a study for as long as it is mounted. Each performance is told to `onReport` when the last note
  * was played and silence followed, or when `finish` is called; its sound is held where `holds`. Other fingers or another study begin again.
  */
 export function useEar(study: ScoredStudy, hearing: Hearing, onReport: (report: Report) => void, holds = false): Ear {

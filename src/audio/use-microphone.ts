@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { listener } from '../workers/listener.ts';
 import { openMicrophone, type Microphone } from './microphone.ts';
 
-/** No sign for so long, milliseconds: whoever listens has stopped. */
+/** No sign for so long, milliseconds: the listener has stopped. */
 const GONE = 4000;
 
 /** What a worker listens to. */

@@ -63,7 +63,7 @@ async function demoRecords(): Promise<Change[]> {
   ];
 }
 
-/** A study with its best way, the only one that is looked for: whoever opens it will see the others. */
+/** A study with its best way, the only one that is looked for: the desk shows the others. */
 async function bestOf(recipe: RecipeInput, what: string, at: number, name: string | undefined): Promise<SavedStudy> {
   const built = await engine().build({ ...recipe, ways: 1 });
   if (!built.ok) throw new Error(`Demonstration, ${what}: ${built.refusal.message}`);

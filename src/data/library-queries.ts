@@ -68,7 +68,7 @@ export function useRowStudy({ id, updated }: Pick<ListedStudy, 'id' | 'updated'>
       return found.kind === 'study' ? found.study : null;
     },
     staleTime: Number.POSITIVE_INFINITY,
-    // Whoever scrolls through thousands does not carry them all along.
+    // A list of thousands that is scrolled through does not carry them all along.
     gcTime: 10_000,
   });
   return data;

@@ -35,7 +35,7 @@ interface Taken {
   before: number;
 }
 
-/** So much of a performance is held for whoever wants to keep it, seconds: five minutes are 58 MB in memory. */
+/** So much of a performance is held in case it is to be kept, seconds: five minutes are 58 MB in memory. */
 const HELD = 300;
 /** Silence left before the first note of one, seconds. */
 const LEAD = 0.5;
@@ -150,7 +150,7 @@ const listener = {
     latest += 1;
   },
 
-  /** Follows whoever plays a study into a microphone; tells each sign until `unfollow`, and holds the sound where it is asked to. */
+  /** Follows the player of a study through a microphone; tells each sign until `unfollow`, and holds the sound where it is asked to. */
   follow(study: ScoredStudy, hearing: Hearing, source: Source, onSign: (sign: ShownSign) => void, holds = false): void {
     const following = followerOf(study, hearing);
     const taken = holds ? { parts: [], length: 0, before: 0 } : undefined;

@@ -45,7 +45,7 @@ export function supervised<Work extends object>(start: () => Worker, watch: Watc
   let running: Running<Work> | undefined;
 
   const end = (one: Running<Work>): void => {
-    // Whoever notices first ends it; others may find a new one running.
+    // The first to notice ends it; others may find a new one running.
     if (running === one) running = undefined;
     one.end();
   };

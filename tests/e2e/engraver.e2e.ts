@@ -34,7 +34,7 @@ const STAND_IN = {
   'module.mjs': 'export default async function create() { return {}; }',
 };
 
-/** Licence: whoever has Step Ladder can run it with another engraver. */
+/** Licence: anybody who has Step Ladder can run it with another engraver. */
 describe('the engraver', () => {
   const folder = mkdtempSync(join(tmpdir(), 'step-ladder-engraver-'));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -1,7 +1,7 @@
 import { capital, choices, listed, plural } from './words.ts';
 
 /**
- * Why something asked for can't be given. Whoever refuses says which case it is and the facts of it; the
+ * Why something asked for can't be given. The code that refuses says which case it is and the facts of it; the
  * sentence is made here, so that all of them stand in one list and say what would work instead.
  */
 const SENTENCES = {
@@ -162,7 +162,7 @@ function releaseWords(others: readonly number[]): string {
     : ` Release it, and the pins on ${plural(others.length, 'note')} ${choices(others)}; the rest can stay.`;
 }
 
-/** Which case of refusal it is: steady, for whoever tells one from another. */
+/** Which case of refusal it is: steady, for code that tells one from another. */
 export type RefusalCode = keyof typeof SENTENCES;
 
 /** The facts a refusal of that kind is told with. */

@@ -17,7 +17,7 @@ const { recipe, passage, ways } = playable({
 } satisfies RecipeInput);
 const study: ScoredStudy = { title: titleOf(recipe), recipe, passage, way: ways[0]! };
 
-/** The study as it is asked, a note each second, changed by whoever calls. */
+/** The study as it is asked, a note each second, changed by the caller. */
 function reported(change: (notes: HeardNote[]) => HeardNote[]): Report {
   const notes = passage.notes.map(({ pitch }, at): HeardNote => ({
     onset: at,

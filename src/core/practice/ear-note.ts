@@ -44,7 +44,7 @@ export function earNoteOf(study: Pick<ScoredStudy, 'passage' | 'way'>, report: R
   };
 }
 
-/** Whoever plays within this share of the tempo asked plays at it. From memory. */
+/** A player within this share of the tempo asked plays at it. From memory. */
 const AT_TEMPO = 0.08;
 
 /** The tempo a try is written down at: the one asked where it was kept to, else the one that was heard; beats a minute. */

@@ -82,7 +82,7 @@ export function rungsOf(
         ...exercise,
         title,
         recipe: { ...exercise.recipe, bowing: { ...exercise.recipe.bowing, bpm } },
-        // Whoever says the names reads notes, not fingers.
+        // A pupil who says the names reads notes, not fingers.
         ...(rung.hand === 'spoken' ? { look: { fingers: 'blank' as const } } : {}),
       };
       return {

@@ -5,7 +5,7 @@ import type { Finger } from '../instruments/frame.ts';
 import type { ClefId } from '../instruments/instrument.ts';
 import type { Pitch } from '../theory/pitch.ts';
 
-/** A written score, plain: what is to stand on the page, whoever writes it down. */
+/** A written score, plain: what is to stand on the page, in whatever format it is written. */
 export interface Score {
   readonly title: string;
   readonly parts: readonly ScorePart[];

@@ -28,7 +28,7 @@ const JSON_FIELDS = ['positions', 'bowing', 'setUp', 'school', 'remarks'] as con
 /** The study of an address that asks for none. */
 export const FIRST_CHOICES: RecipeInput = { instrument: 'violin', tonic: 'G', octaves: 2, start: 'G3' };
 
-/** The address of a kept study, all its fingers in it: whoever opens it sees the study as it was kept. */
+/** The address of a kept study, all its fingers in it: the reader sees the study as it was kept. */
 export function addressOf({ recipe, fingering }: Pick<SavedStudy, 'recipe' | 'fingering'>): URLSearchParams {
   const { groups: _, ...asked } = recipe;
   return toAddress({ ...asked, pins: fingering.map(({ string, finger }, at) => ({ at, string, finger })) }, 0);

@@ -16,7 +16,7 @@ export interface BuiltStudy {
 }
 
 /**
- * Works a recipe out, or refuses it with the field at fault and what would work. Whoever works out
+ * Works a recipe out, or refuses it with the field at fault and what would work. A caller that works out
  * many keeps one `memory` for all of them: it saves time and changes nothing.
  */
 export function buildStudy(

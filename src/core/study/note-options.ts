@@ -23,7 +23,7 @@ const FINGERS: readonly Finger[] = [0, 'T', 1, 2, 3, 4];
 
 /**
  * Every finger and string a note can take, each with the best fingering around it, in no order: one
- * by one, so that whoever asks can stop in between. What the note's own pin asks is left aside; all
+ * by one, so that the caller can stop in between. What the note's own pin asks is left aside; all
  * other pins hold.
  */
 export function* eachOption(

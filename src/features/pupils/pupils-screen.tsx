@@ -30,7 +30,7 @@ const LONG_UNHEARD = 14;
 export function PupilsScreen() {
   const roll = useRoll();
   const held = useHeld();
-  // Whoever opens a pupil next waits for less; the list comes first.
+  // A pupil opened next comes sooner; the list comes first.
   const stands = roll.data !== undefined;
   useEffect(() => {
     if (!stands) return undefined;

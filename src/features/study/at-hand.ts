@@ -26,7 +26,7 @@ export function lookAhead({ pathname, search }: Location): Promise<unknown> | un
   const key = new URLSearchParams(search).toString();
   beginWith(key);
   const now = engine().addressed(key);
-  // Whoever asks for it hears of trouble; nobody may.
+  // The caller hears of trouble; there may be none.
   now.catch(() => undefined);
   ahead = { key, before: FIRST_WAYS.find(key), now };
   return now;

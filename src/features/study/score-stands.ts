@@ -51,7 +51,7 @@ export class ScoreStands {
 
   /** What fetches a file of the application, which is fetched once the first score stands: before it is asked for. */
   readonly fetch = <File>(fetched: () => Promise<File>): (() => Promise<File>) => {
-    // Whoever asks for it hears that it is not to be had.
+    // The caller hears that it cannot be loaded.
     void this.first()
       .then(fetched)
       .catch(() => undefined);

@@ -1,5 +1,5 @@
 /**
- * Answers that outlive the page, so that a study seen yesterday stands at once while whoever gave them is still
+ * Answers that outlive the page, so that a study seen yesterday stands at once while the worker that gave them is still
  * getting ready. They are the browser's to drop: without them all is worked out as if for the first time.
  */
 export class Shelf {

@@ -12,7 +12,7 @@ const CANDIDATE = 150;
 /**
  * What an engine remembers from study to study: candidates of a pitch, the steps between two
  * pitches, and the links made of them. The same step comes back in the way down, in another route,
- * in the next key and after the next pin, and costs the same each time. Whoever makes an engine
+ * in the next key and after the next pin, and costs the same each time. The caller that makes an engine
  * makes its memory; one bound holds for all of it. Forgetting changes the time a search takes and
  * never its result.
  */

@@ -20,7 +20,7 @@ export interface MusicFile {
   readonly text: string;
   /** How that text was encoded, to write it back. */
   readonly encoding: Encoding;
-  /** The letters of its notes in the order they are counted, `gab`, for whoever writes into it; of MusicXML none. */
+  /** The letters of its notes in the order they are counted, `gab`, for the code that writes into it; of MusicXML none. */
   readonly letters: string;
 }
 

@@ -52,7 +52,7 @@ export interface ReadNote {
   readonly finger?: Finger;
   /** String counted from the highest, 1. */
   readonly string?: number;
-  /** Which note of the file it is, counted from 0, for whoever writes into it. */
+  /** Which note of the file it is, counted from 0, for the code that writes into it. */
   readonly source: number;
 }
 

@@ -20,7 +20,7 @@ import { ListeningRung } from '../listening-rung.tsx';
 import { useCall, useHasVoice, type Caller } from './use-call.ts';
 import { useTries } from './use-tries.ts';
 
-/** Whoever turns the tempo by hand may go so far, beats a minute. */
+/** How far the tempo can be turned by hand, beats a minute. */
 const QUICKEST = 400;
 
 /** One rung at the music stand: its music, its tempo, the clean times in a row, and what comes of each try. */

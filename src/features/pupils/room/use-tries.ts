@@ -10,7 +10,7 @@ import { added, removed } from '../../../data/records.ts';
 import { save } from '../../../data/save.ts';
 import { today } from '../../../data/today.ts';
 
-/** A try lasted at most so long, seconds: whoever left the room was not practising. */
+/** A try lasted at most so long, seconds: somebody who left the room was not practising. */
 const LONGEST = 600;
 
 /** The tries at one rung in this session; each is kept as it is made, and can be taken back. */

@@ -32,7 +32,7 @@ export interface DeskView {
   readonly editing: Editing;
   readonly pinning: Pinning;
   readonly sounding: Sounding;
-  /** By what whoever plays is judged, and what was heard last of this fingering. */
+  /** By what the player is judged, and what was heard last of this fingering. */
   readonly hearing: Hearing;
   readonly heard: Heard | undefined;
   readonly onLevel: (level: HearingLevel) => void;

@@ -18,7 +18,7 @@ import { listener } from '../../../workers/listener.ts';
 import type { Heard } from '../study-store.ts';
 import { HeardReport } from './heard-report.tsx';
 
-/** Whoever plays, heard through one of three doors: the microphone at the stand, a recording, an invented pupil. */
+/** A player, heard through one of three doors: the microphone at the stand, a recording, an invented pupil. */
 export function HearRecording({
   study,
   hearing,

@@ -5,7 +5,7 @@ import type { Hearing } from '../../../core/listening/report.ts';
 import type { HearingLevel } from '../../../core/listening/verdict.ts';
 import { hearingLevel, rememberLevel } from '../../../data/settings.ts';
 
-/** By what whoever plays is judged: the teacher's level, remembered in this browser, and the temperament the study sounds in. */
+/** By what the player is judged: the teacher's level, remembered in this browser, and the temperament the study sounds in. */
 export function useHearing(temperament: Temperament): {
   readonly hearing: Hearing;
   readonly setLevel: (level: HearingLevel) => void;

@@ -33,7 +33,7 @@ export function Stand({
   study: ScoredStudy;
   /** Tells the note that sounds. */
   store: StudyStore;
-  /** By what whoever plays is judged. */
+  /** By what the player is judged. */
   hearing: Hearing;
   /** Whether the microphone is asked for at once. */
   listening?: boolean;
