@@ -4,6 +4,7 @@ import { defineConfig } from 'vite';
 import { applicationLink } from './scripts/application-link.ts';
 import { compressed } from './scripts/compressed.ts';
 import { engraverProgram } from './scripts/engraver-program.ts';
+import { filesBelowBase } from './scripts/files-below-base.ts';
 import { Notices } from './scripts/notices.ts';
 import { offlineFiles } from './scripts/offline-files.ts';
 import { recordings } from './scripts/recordings.ts';
@@ -30,6 +31,7 @@ export default defineConfig({
     notices.collect(),
     notices.write(),
     applicationLink(),
+    filesBelowBase(),
     offlineFiles(),
     compressed(),
   ],
