@@ -37,7 +37,7 @@ export default defineConfig({
           ...AS_NODE_DOES,
         },
       },
-      { extends: true, test: { name: 'anew', include: ANEW } },
+      { extends: true, test: { name: 'reloading', include: ANEW } },
     ],
   },
 });

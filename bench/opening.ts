@@ -42,7 +42,7 @@ const TOLD = `${WATCH}
       navigator.serviceWorker.ready.then(() => setTimeout(() => { location.href = '${STUDY}'; }, 3000));
   };`;
 
-/** A browser never used, as on a first visit; then the same page again with everything at hand. */
+/** A browser never used, as on a first visit; then the same page again with everything cached. */
 async function visit(): Promise<{ first: Opened; again: Opened }> {
   const visitor = await Visitor.open(BUILD, TOLD);
   try {
@@ -128,7 +128,7 @@ line(
 );
 for (const [name, of, asked] of [
   ['first visit', 'first', ' (asked: at most 1.3)'],
-  ['again, all at hand', 'again', ' (asked: at most 0.8)'],
+  ['again, everything cached', 'again', ' (asked: at most 0.8)'],
   ['a kept study, from the library', 'kept', ''],
 ] as const) {
   const fingering = median(visits.map((one) => one[of].fingering));

@@ -1,7 +1,7 @@
 import { parseJson } from '../src/core/base/reading.ts';
 import { readInput } from './outside.ts';
 
-/** The JSON object on standard input; nothing, with the reason said, where there is none such as `example`. */
+/** The JSON object on standard input; `undefined`, with the reason printed, if it is not an object such as `example`. */
 export async function readQuestion(example: string): Promise<object | undefined> {
   const input = await readInput('question');
   if (!input.ok) {

@@ -1,39 +1,39 @@
-// The service worker: keeps every file of a build, so that all works without a network. `sw-files.js` is written with each
-// build (scripts/offline-files.ts) and says which files there are: a newer build is noticed by it.
+// The service worker: precaches every file of a build, so that everything works offline. `sw-files.js` lists the files and
+// is written by the build (scripts/offline-files.ts); the browser notices a new build because that list changes.
 importScripts('sw-files.js');
 
 /** @type {{ version: string, files: string[], sounds: string[] }} */
 const { version, files, sounds } = self.build;
 const OWN = 'step-ladder ';
-/** What is kept of this build. */
-const KEPT = OWN + version;
-/** Recorded notes are many megabytes: each is kept when it is first heard. */
+/** The precache of this build. */
+const PRECACHE = OWN + version;
+/** Recorded notes are many megabytes: each is cached when it is first played. */
 const SOUNDS = 'step-ladder-sounds';
-/** A page is waited for so long before the kept one is shown, milliseconds. */
-const PATIENCE = 3_000;
+/** Milliseconds to wait for the server's page before the cached one is shown. */
+const TIMEOUT = 3_000;
 
 const address = (file) => new URL(file, self.registration.scope).href;
-/** Files whose name changes with what is in them. */
-const isNamedByContent = (file) => file.startsWith('assets/');
+/** Files with a content hash in their name. */
+const isHashed = (file) => file.startsWith('assets/');
 const KNOWN = new Set(files.map(address));
 const PAGE = address('index.html');
 
 self.addEventListener('install', (event) => {
-  event.waitUntil(keepAll());
-  // Where the browser knows how, what never changes comes from what is kept without waking the worker, and the page
-  // from whoever is quicker, the server or the worker.
+  event.waitUntil(precache());
+  // Static routes, where the browser supports them: hashed files come from the cache without starting the worker, and
+  // for the page the server and the worker race.
   event
     .addRoutes?.([
       { condition: { requestMode: 'navigate' }, source: 'race-network-and-fetch-handler' },
       ...['js', 'css', 'woff2', 'wasm'].map((kind) => ({
         condition: { urlPattern: new URLPattern({ pathname: `${new URL(address('assets/')).pathname}*.${kind}` }) },
-        source: { cacheName: KEPT },
+        source: { cacheName: PRECACHE },
       })),
     ])
     ?.catch(() => undefined);
 });
 
-self.addEventListener('activate', (event) => event.waitUntil(takeOver()));
+self.addEventListener('activate', (event) => event.waitUntil(removeOldCaches()));
 
 self.addEventListener('message', ({ data }) => {
   if (data?.type === 'SKIP_WAITING') void self.skipWaiting();
@@ -43,41 +43,41 @@ self.addEventListener('fetch', (event) => {
   const { request } = event;
   if (request.method !== 'GET') return;
   if (request.mode === 'navigate') event.respondWith(page(request));
-  else if (KNOWN.has(request.url)) event.respondWith(kept(request));
+  else if (KNOWN.has(request.url)) event.respondWith(cached(request));
   else if (sounds.some((file) => address(file) === request.url)) event.respondWith(sound(request));
 });
 
-/** Fetches every file, or takes it over from the build before; all of them or none. */
-async function keepAll() {
-  const cache = await caches.open(KEPT);
+/** Fetches every file, or copies it from an older build's cache. Rejects, and so installs nothing, if one fails. */
+async function precache() {
+  const cache = await caches.open(PRECACHE);
   for (const file of files) {
     const url = address(file);
-    const before = isNamedByContent(file) ? await caches.match(url) : undefined;
-    const answer = before ?? (await fetch(url, { cache: isNamedByContent(file) ? 'default' : 'reload' }));
+    const before = isHashed(file) ? await caches.match(url) : undefined;
+    const answer = before ?? (await fetch(url, { cache: isHashed(file) ? 'default' : 'reload' }));
     if (!answer.ok) throw new Error(`${url}: ${answer.status}`);
     await cache.put(url, answer);
   }
 }
 
-/** What is kept of other builds goes. */
-async function takeOver() {
-  for (const name of await caches.keys()) if (name.startsWith(OWN) && name !== KEPT) await caches.delete(name);
+/** Deletes the caches of other builds. */
+async function removeOldCaches() {
+  for (const name of await caches.keys()) if (name.startsWith(OWN) && name !== PRECACHE) await caches.delete(name);
   const cache = await caches.open(SOUNDS);
   const own = new Set(sounds.map(address));
   for (const { url } of await cache.keys()) if (!own.has(url)) await cache.delete(url);
   await self.clients.claim();
 }
 
-async function kept(request) {
-  const cache = await caches.open(KEPT);
+async function cached(request) {
+  const cache = await caches.open(PRECACHE);
   return (await cache.match(request.url)) ?? fetch(request);
 }
 
-/** The page of the server, so that a reload takes the newest build at once; the kept one where none comes. */
+/** The server's page, so that a reload gets the newest build; the cached one when the server does not answer. */
 async function page(request) {
-  const late = new Promise((resolve) => setTimeout(resolve, PATIENCE));
+  const late = new Promise((resolve) => setTimeout(resolve, TIMEOUT));
   const answer = await Promise.race([fetch(request).catch(() => undefined), late]);
-  return answer ?? (await caches.open(KEPT).then((cache) => cache.match(PAGE))) ?? fetch(request);
+  return answer ?? (await caches.open(PRECACHE).then((cache) => cache.match(PAGE))) ?? fetch(request);
 }
 
 async function sound(request) {

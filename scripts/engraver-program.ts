@@ -5,15 +5,14 @@ import { pathToFileURL } from 'node:url';
 import type { Plugin } from 'vite';
 
 const CACHE = join(import.meta.dirname, '..', 'node_modules', '.cache', 'step-ladder');
-/** What tells the page where the program stands; nothing if it stands in the package’s script. */
+/** Exports the address of the WebAssembly file; `undefined` if the package does not embed one. */
 const VIRTUAL = 'virtual:engraver-program';
-/** A text this long in the engraver’s script is its program and nothing else. */
+/** A string literal of this length can only be the embedded WebAssembly. */
 const LONG = 1_000_000;
 
 /**
- * Puts the engraver’s WebAssembly into a file of its own, byte for byte as its package starts it: the package carries it as a
- * text inside its script, which a browser would read, decode and compile again at each start. A package that carries it
- * otherwise is built as it comes.
+ * Extracts the engraver’s WebAssembly into a file, byte for byte. The package embeds it in its script as a string, which a
+ * browser would decode and compile at every start. A package that does not embed it is bundled unchanged.
  */
 export function engraverProgram(): Plugin {
   const programs = new Map<string, Promise<Uint8Array | undefined>>();
@@ -25,7 +24,7 @@ export function engraverProgram(): Plugin {
     async load(id) {
       if (id !== `\0${VIRTUAL}`) return undefined;
       const script = await this.resolve('verovio/wasm');
-      const program = script && (await startedBy(script.id));
+      const program = script && (await embeddedIn(script.id));
       if (!program) return 'export default undefined;';
       const path = join(CACHE, `engraver-${createHash('sha256').update(program).digest('hex').slice(0, 8)}.wasm`);
       mkdirSync(CACHE, { recursive: true });
@@ -34,28 +33,28 @@ export function engraverProgram(): Plugin {
     },
     async transform(code, id) {
       const script = code.length > LONG ? await this.resolve('verovio/wasm') : undefined;
-      if (script?.id !== id || !(await startedBy(id))) return undefined;
-      return { code: withoutLongText(code, this.parse(code)), map: null };
+      if (script?.id !== id || !(await embeddedIn(id))) return undefined;
+      return { code: withoutProgram(code, this.parse(code)), map: null };
     },
   };
 
-  /** The WebAssembly that a script starts; nothing if it starts none that it carries itself. */
-  function startedBy(script: string): Promise<Uint8Array | undefined> {
-    const known = programs.get(script) ?? watched(script);
+  /** The WebAssembly embedded in a script, if any; looked up once. */
+  function embeddedIn(script: string): Promise<Uint8Array | undefined> {
+    const known = programs.get(script) ?? captured(script);
     programs.set(script, known);
     return known;
   }
 }
 
-/** Lets the engraver start here once, and looks at what it hands to WebAssembly. */
-async function watched(script: string): Promise<Uint8Array | undefined> {
+/** Runs the script once in this process and captures the bytes it instantiates. */
+async function captured(script: string): Promise<Uint8Array | undefined> {
   const own = WebAssembly.instantiate;
   let program: Uint8Array | undefined;
-  const looking = (bytes: BufferSource, imports?: WebAssembly.Imports): unknown => {
+  const capture = (bytes: BufferSource, imports?: WebAssembly.Imports): unknown => {
     if (ArrayBuffer.isView(bytes)) program = new Uint8Array(bytes.buffer, bytes.byteOffset, bytes.byteLength).slice();
     return own(bytes, imports);
   };
-  WebAssembly.instantiate = looking as typeof WebAssembly.instantiate;
+  WebAssembly.instantiate = capture as typeof WebAssembly.instantiate;
   try {
     const { default: start } = (await import(pathToFileURL(script).href)) as { default: () => Promise<object> };
     await start();
@@ -72,17 +71,17 @@ interface Node {
   readonly value?: unknown;
 }
 
-/** The script with nothing in the place of the text that is its program. */
-export function withoutLongText(code: string, tree: object): string {
-  const long = longTexts(tree);
+/** The script with the embedded WebAssembly replaced by an empty string. */
+export function withoutProgram(code: string, tree: object): string {
+  const long = longLiterals(tree);
   if (long.length !== 1) return code;
   const [{ start, end }] = long as [Node];
   return `${code.slice(0, start)}''${code.slice(end)}`;
 }
 
-function longTexts(part: unknown): Node[] {
+function longLiterals(part: unknown): Node[] {
   if (typeof part !== 'object' || part === null) return [];
   const node = part as Node;
   if (node.type === 'Literal' && typeof node.value === 'string') return node.value.length > LONG ? [node] : [];
-  return Object.values(part).flatMap(longTexts);
+  return Object.values(part).flatMap(longLiterals);
 }

@@ -4,8 +4,8 @@ const FILES =
   /<script[^>]* src="[^"]*"[^>]*><\/script>|<link (?=[^>]*rel="(?:modulepreload|stylesheet|preload|icon|manifest)")[^>]*>/g;
 
 /**
- * Puts what the first page loads into a template: a browser looks ahead for files, and would ask for them beside the
- * page's own address before the page has said under which path they are. The script in `index.html` takes them out.
+ * Moves the tags that load files into a template, which the script in `index.html` inserts once it has set the base.
+ * Otherwise the browser's preload scanner resolves them against the address of the page and gets 404s.
  */
 export function filesBelowBase(): Plugin {
   return {
@@ -14,7 +14,7 @@ export function filesBelowBase(): Plugin {
     transformIndexHtml: {
       order: 'post',
       handler(html) {
-        // The page is drawn when it has its styles, though a script put them there.
+        // An inserted stylesheet does not block rendering by itself.
         const tags = (html.match(FILES) ?? []).map((tag) => tag.replace(/rel="stylesheet"/, '$& blocking="render"'));
         return html
           .replace(FILES, '')

@@ -52,7 +52,7 @@ export async function measureFile(
   return channelData[0] && stretchOf(channelData[0], sampleRate);
 }
 
-/** The longest steady stretch near the beginning of a note; nothing if there is none. */
+/** The longest steady stretch near the beginning of a note; `undefined` if no stretch is steady. */
 function stretchOf(sound: Float32Array, rate: number): Pick<Measured, 'hz' | 'from' | 'to' | 'loud'> | undefined {
   const detector = PitchDetector.forFloat32Array(FRAME);
   const frames: { hz: number; loud: number }[] = [];

@@ -1,58 +1,82 @@
-// Makes plain JavaScript of the commands and the server, in the folder `built`: what a user runs needs no hook of Node's.
-import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+// Builds the commands and the server to plain JavaScript, so that what a user runs needs no loader hook.
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { basename, dirname, join, relative } from 'node:path';
 import { ROOT } from './prepare.mjs';
 
 const BUILT = join(ROOT, 'built');
 
-/** What a user runs, and the threads it starts. */
-const COMMANDS = ['study', 'syllabus', 'plan', 'class', 'passage', 'simulate', 'listen', 'read-music.thread'];
-const ENTRIES = [...COMMANDS.map((name) => `cli/${name}.ts`), 'server/main.ts'];
+const COMMANDS = ['study', 'syllabus', 'plan', 'class', 'passage', 'simulate', 'listen'];
+/** Started by a command, as a thread. */
+const THREAD = 'cli/read-music.thread.ts';
+const ENTRIES = [...COMMANDS.map((name) => `cli/${name}.ts`), THREAD, 'server/main.ts'];
 
-/** Which files were read to make the others, a path a line; written last, so that it is newer than they are. */
-const READ = join(BUILT, 'read.txt');
+/** The current build: the name of its folder, and the sources it was made from. Replaced in one step. */
+const CURRENT = join(BUILT, 'current.json');
+/** Older builds may still be in use by a command that is running. */
+const KEPT_FOR = 60 * 60_000;
 
-/** The built file of a command or of the server; builds them first where a source has changed since. */
+/** Returns the built file of a command or of the server; rebuilds when a source is newer. */
 export async function builtFile(entry) {
-  if (!isNew()) await buildCommands();
-  return join(BUILT, `${basename(entry, '.ts')}.js`);
+  const folder = upToDate() ?? (await buildCommands());
+  return join(BUILT, folder, `${basename(entry, '.ts')}.js`);
 }
 
-/** Builds the commands and the server. */
+/** Builds the commands and the server; returns the name of the folder. Several commands may do so at once. */
 export async function buildCommands() {
-  const read = await build(ENTRIES, BUILT);
-  writeFileSync(READ, [join(ROOT, 'package-lock.json'), ...read].map((file) => relative(ROOT, file)).join('\n'));
+  mkdirSync(BUILT, { recursive: true });
+  const began = Date.now();
+  const path = mkdtempSync(join(BUILT, 'commands-'));
+  const sources = [join(ROOT, 'package-lock.json'), ...(await build(ENTRIES, path))];
+  const folder = basename(path);
+  const next = join(path, 'current.json');
+  writeFileSync(next, JSON.stringify({ folder, began, sources: sources.map((file) => relative(ROOT, file)) }));
+  renameSync(next, CURRENT);
+  for (const old of readdirSync(BUILT)) {
+    const made = statSync(join(BUILT, old), { throwIfNoEntry: false })?.mtimeMs ?? began;
+    if (old.startsWith('commands-') && made < began - KEPT_FOR)
+      rmSync(join(BUILT, old), { recursive: true, force: true });
+  }
+  return folder;
 }
 
-/** Builds one of our own scripts, benchmarks or storms; gives the file to run. */
+/** Builds one of our scripts, benchmarks or storms into a folder of its own and returns the file to run. */
 export async function builtScript(script) {
-  const folder = join(BUILT, script.replace(/\.ts$/, '').replaceAll('/', '-'));
-  await build([script, 'cli/read-music.thread.ts'], folder);
+  mkdirSync(BUILT, { recursive: true });
+  const folder = mkdtempSync(join(BUILT, 'script-'));
+  await build([script, THREAD], folder);
   return join(folder, `${basename(script, '.ts')}.js`);
 }
 
-function isNew() {
-  if (!existsSync(READ)) return false;
-  const made = statSync(READ).mtimeMs;
-  return readFileSync(READ, 'utf8')
-    .split('\n')
-    .every(
-      (file) => (statSync(join(ROOT, file), { throwIfNoEntry: false })?.mtimeMs ?? Number.POSITIVE_INFINITY) < made,
-    );
+function upToDate() {
+  if (!existsSync(CURRENT)) return undefined;
+  const { folder, began, sources } = JSON.parse(readFileSync(CURRENT, 'utf8'));
+  const unchanged = (file) => {
+    const found = statSync(join(ROOT, file), { throwIfNoEntry: false });
+    return found !== undefined && found.mtimeMs < began;
+  };
+  return existsSync(join(BUILT, folder)) && sources.every(unchanged) ? folder : undefined;
 }
 
-/** Bundles our own modules; packages stay where they are installed. Gives the files that were read. */
+/** Bundles our own modules, leaves packages external; returns the source files. */
 async function build(entries, folder) {
   const { rolldown } = await import('rolldown');
   const bundle = await rolldown({
     input: Object.fromEntries(entries.map((entry) => [basename(entry, '.ts'), join(ROOT, entry)])),
     external: (id) => /^(?:node:)?[\w@]/.test(id),
     platform: 'node',
-    plugins: [{ name: 'places', transform: (code, id) => ({ code: placed(code, id, folder), map: null }) }],
+    plugins: [{ name: 'paths', transform: (code, id) => ({ code: withSourcePaths(code, id, folder), map: null }) }],
     logLevel: 'warn',
   });
-  rmSync(folder, { recursive: true, force: true });
-  mkdirSync(folder, { recursive: true });
   const { output } = await bundle.write({
     dir: folder,
     format: 'esm',
@@ -63,12 +87,12 @@ async function build(entries, folder) {
   return output.flatMap(({ moduleIds = [] }) => moduleIds.filter((id) => existsSync(id)));
 }
 
-/** A module that asks where it stands is told where its source stands; a thread of ours stands beside it, built. */
-function placed(code, id, folder) {
-  const source = (of) => `new URL(${JSON.stringify(relative(folder, of).replaceAll('\\', '/'))}, import.meta.url)`;
+/** Resolves `import.meta.dirname` and `.filename` to the source, and the URL of a thread to its built file. */
+function withSourcePaths(code, id, folder) {
+  const pathTo = (file) =>
+    `(decodeURIComponent(new URL(${JSON.stringify(relative(folder, file).replaceAll('\\', '/'))}, import.meta.url).pathname))`;
   return code
-    .replace(/new URL\('\.\/([\w.-]+\.thread)\.ts', import\.meta\.url\)/g, "new URL('./$1.js', __here)")
-    .replaceAll('import.meta.dirname', `(decodeURIComponent(${source(dirname(id))}.pathname))`)
-    .replaceAll('import.meta.filename', `(decodeURIComponent(${source(id)}.pathname))`)
-    .replaceAll('__here', 'import.meta.url');
+    .replace(/new URL\('\.\/([\w.-]+\.thread)\.ts', import\.meta\.url\)/g, "new URL('./$1.js', import.meta.url)")
+    .replaceAll('import.meta.dirname', pathTo(dirname(id)))
+    .replaceAll('import.meta.filename', pathTo(id));
 }

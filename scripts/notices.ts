@@ -3,7 +3,7 @@ import { join, sep } from 'node:path';
 import type { Plugin } from 'vite';
 import { RECORDED } from './recordings.ts';
 
-/** What reaches the browser of a package, with the text of its licence. */
+/** A package that is shipped to the browser, with the text of its licence. */
 interface Notice {
   readonly name: string;
   readonly version: string;
@@ -19,15 +19,15 @@ const FILES = ['@fontsource/alegreya', '@fontsource/alegreya-sans', 'dejavu-font
 /** Recorded notes, whose licence is not that of their package's code: its README says CC BY 3.0. */
 const SOUNDS = Object.values(RECORDED);
 
-/** What is to be said of a package beside its licence. */
-const SAID: Readonly<Record<string, (version: string) => string>> = {
+/** Notes printed before the licence of a package. */
+const NOTES: Readonly<Record<string, (version: string) => string>> = {
   verovio: (version) =>
-    `The engraver is the package verovio ${version} of the npm registry, unchanged; its source is at https://github.com/rism-digital/verovio, under the tag version-${version}. When Step Ladder is built its WebAssembly, which the package carries inside a script, is put into a file of its own, byte for byte: assets/engraver-….wasm.
-You may run Step Ladder with another engraver of the same interface: put its WebAssembly in the place of that file and write the files anew that work offline, or install it in the place of the package (npm install verovio@…) and build Step Ladder from its own source, which comes with it: npm run build.`,
+    `The engraver is the package verovio ${version} of the npm registry, unchanged; its source is at https://github.com/rism-digital/verovio, under the tag version-${version}. When Step Ladder is built its WebAssembly, which the package embeds in a script, is extracted to a file, byte for byte: assets/engraver-….wasm.
+You may run Step Ladder with another engraver of the same interface: replace that file with its WebAssembly, keeping the name, delete the compressed copies beside it (.br and .gz), and clear the site data of browsers that have the old one; or install it as the package verovio and build Step Ladder from its source, which comes with it: npm install verovio@VERSION, then npm run build.`,
 };
 
-/** Packages of which only shapes are used, drawn in our own source (`src/ui/icons.tsx`). */
-const SHAPES: Notice = { name: 'lucide', version: '1.75.0', license: 'ISC', text: ownText('lucide') };
+/** Icons copied into our own source (`src/ui/icons.tsx`). */
+const ICONS: Notice = { name: 'lucide', version: '1.75.0', license: 'ISC', text: standardText('lucide') };
 
 /** Gathers what is really bundled, of the page and of every worker, and writes it beside the build. */
 export class Notices {
@@ -55,7 +55,7 @@ export class Notices {
         handler: ({ dir = 'dist' }) => {
           for (const name of FILES) this.#add(noticeOf(join(root, 'node_modules', name)));
           for (const name of SOUNDS) this.#add(soundsOf(name));
-          this.#add(SHAPES);
+          this.#add(ICONS);
           const list = [...this.#found.values()].sort((a, b) => a.name.localeCompare(b.name));
           writeFileSync(join(dir, 'notices.json'), JSON.stringify(list, null, 1));
         },
@@ -74,11 +74,11 @@ export class Notices {
   }
 }
 
-/** What a package says of itself, with the text of its licence: the file it brings, or the usual text of that name. */
+/** The notice of an installed package: its own licence file, or the standard text of the licence it names. */
 function noticeOf(folder: string): Notice {
   const { name, version, license } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8')) as Notice;
   const kind = typeof license === 'string' ? license : 'see its text';
-  const text = [SAID[name]?.(version), textIn(folder) ?? ownText(kind)].filter(Boolean).join('\n\n');
+  const text = [NOTES[name]?.(version), textIn(folder) ?? standardText(kind)].filter(Boolean).join('\n\n');
   return { name, version, license: kind, text };
 }
 
@@ -88,13 +88,13 @@ function soundsOf(name: string): Notice {
   const kind = 'CC-BY-3.0';
   const used =
     'Recorded notes of the tonejs-instruments collection, from public domain sources edited by it. Here a stretch of each is played on and on, at other speeds and loudness.';
-  return { name, version, license: kind, text: `${used}\n\n${ownText(kind)}` };
+  return { name, version, license: kind, text: `${used}\n\n${standardText(kind)}` };
 }
 
-/** The usual text of a licence by its SPDX name, for packages that name one and bring no file. */
-function ownText(kind: string): string {
+/** The standard text of a licence by its SPDX name. */
+function standardText(kind: string): string {
   const read = (one: string): string => readFileSync(join(root, 'scripts', 'licences', `${one}.txt`), 'utf8').trim();
-  // The Lesser licence adds to the General one, and is read with it.
+  // The LGPL supplements the GPL, so both are printed.
   return kind.startsWith('LGPL') ? `${read(kind)}\n\n${read(kind.replace('LGPL', 'GPL'))}` : read(kind);
 }
 

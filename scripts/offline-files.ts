@@ -3,18 +3,17 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Plugin } from 'vite';
 
-/** What works without a network needs; recorded notes are kept when they are first heard. */
+/** Precached; recorded notes are cached when they are first played. */
 const FILES = /\.(?:js|css|html|svg|woff2|ttf|wasm|webmanifest)$|^notices\.json$/;
 const SOUNDS = /\.mp3$/;
 
-/** Writes which files the build has, and a version that is another when any of them is: read by `public/sw.js`. */
+/** Writes the list of files to precache, with a version hashed from their content, for `public/sw.js`. */
 export function offlineFiles(): Plugin {
   return {
     name: 'step-ladder-offline-files',
     apply: 'build',
     writeBundle: {
       order: 'post',
-      // After every other file has been written.
       sequential: true,
       handler: ({ dir = 'dist' }) => {
         const all = readdirSync(dir, { recursive: true, encoding: 'utf8' }).map((name) => name.replaceAll('\\', '/'));

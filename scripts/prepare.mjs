@@ -2,7 +2,7 @@
 // Runs before anything is installed, so it uses nothing but Node itself.
 import { Buffer } from 'node:buffer';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
@@ -132,9 +132,12 @@ export async function command(script) {
 export async function runScript(script, args = []) {
   const { builtScript } = await import('./node-build.mjs');
   const file = await builtScript(script);
-  return (
-    spawnSync(process.execPath, ['--enable-source-maps', file, ...args], { cwd: ROOT, stdio: 'inherit' }).status ?? 1
-  );
+  const { status } = spawnSync(process.execPath, ['--enable-source-maps', file, ...args], {
+    cwd: ROOT,
+    stdio: 'inherit',
+  });
+  rmSync(dirname(file), { recursive: true, force: true });
+  return status ?? 1;
 }
 
 /**

@@ -24,7 +24,7 @@ export class FaultBoundary extends Component<{ children: ReactNode }, { fault: E
           <a href={BASE} className="underline">
             open the library
           </a>
-          .<p className="mt-2 text-sm text-faint">For whoever looks into it: {fault.message}</p>
+          .<p className="mt-2 text-sm text-faint">For a bug report: {fault.message}</p>
         </Notice>
       </main>
     );

@@ -7,7 +7,7 @@ const ASK_AFTER = 15 * 60_000;
 const FETCHES_AFTER = 3_000;
 
 /**
- * Takes a newer build when the teacher says so; nothing while there is none. The page goes on with
+ * Takes a newer build when the teacher says so; `undefined` while no newer build is known. The page goes on with
  * the files it has until then. One that was loaded again is the newest already, and its files are
  * taken over without a word.
  */

@@ -13,7 +13,7 @@ export interface Microphone {
   readonly onEnd: (ended: () => void) => void;
 }
 
-/** What to say where there is no sound to be had, by the name the browser gives its reason. */
+/** What to say when the microphone cannot be opened, by the name of the browser's error. */
 const REFUSED: Readonly<Record<string, string>> = {
   NotAllowedError: 'The microphone is not allowed on this page. Allow it beside the address and try again.',
   NotFoundError: 'No microphone is connected. Connect one and try again.',

@@ -1,10 +1,10 @@
-/** Where the application stands on its host: `/`, or a path such as `/strings/`; set by the first page (`index.html`). */
+/** The path the application is served under: `/`, or such as `/strings/`; set by `index.html`. */
 export const BASE = typeof document === 'undefined' ? '/' : new URL('.', document.baseURI).pathname;
 
 /**
- * A path of this host as one of the application.
+ * A path of the host, relative to the application.
  *
- * @example ownPath('/strings/studies/new') // '/studies/new', where the application stands at /strings/
+ * @example ownPath('/strings/studies/new') // '/studies/new' when served under /strings/
  */
 export function ownPath(pathname: string): string {
   return pathname.startsWith(BASE) ? `/${pathname.slice(BASE.length)}` : pathname;

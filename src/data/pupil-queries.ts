@@ -13,7 +13,7 @@ export function useHeld(): Awaited<ReturnType<typeof readHeld>> | undefined {
   return useQuery({ queryKey: ['pupils', 'held'], queryFn: readHeld }).data;
 }
 
-/** All of one pupil; null where there is none. */
+/** All of one pupil; null if there is no such pupil. */
 export function usePupil(id: string | undefined): UseQueryResult<PupilWhole | null> {
   return useQuery({
     queryKey: ['pupils', 'one', id],

@@ -40,7 +40,7 @@ export async function readHeld(): Promise<readonly z.output<typeof HeldLesson>[]
   return readInTurns(HeldLesson, await attempt((db) => db.getAll('lessons')));
 }
 
-/** All of one pupil; `undefined` where there is none. Throws a sentence where the record is damaged. */
+/** All of one pupil; `undefined` if there is no such pupil. Throws a sentence where the record is damaged. */
 export async function readPupil(id: string): Promise<PupilWhole | undefined> {
   const [record, assignments, attempts, lessons] = await attempt((db) => {
     const transaction = db.transaction(['pupils', ...WRITTEN]);

@@ -16,7 +16,7 @@ function useOwnSyllabuses(): UseQueryResult<readonly Syllabus[]> {
   return useQuery({ queryKey: ['syllabuses'], queryFn: () => readRecords('syllabuses', Syllabus) });
 }
 
-/** Every syllabus at hand: the invented ones first, then the teacher's own. */
+/** Every syllabus: the invented ones first, then the teacher's own. */
 export function useSyllabuses(): readonly Syllabus[] {
   const { data } = useOwnSyllabuses();
   return useMemo(() => (data ? [...SHIPPED, ...data] : SHIPPED), [data]);

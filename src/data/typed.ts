@@ -2,39 +2,42 @@ import { useCallback, useMemo, useSyncExternalStore, type FormEvent } from 'reac
 import { z } from 'zod';
 import { currentStudio } from './studio.ts';
 
-/** What is typed in the fields of a form, by their names. */
+/** The text of form fields, by field name. */
 export type Typed = Readonly<Record<string, string>>;
 
 const Stored = z.record(z.string(), z.string());
 
 const placeOf = (form: string): string => `step-ladder typed ${currentStudio()} ${form}`;
 
-/** What is typed on this page, also where the browser stores nothing. */
+/** The text of each form on this page; kept here as well, since a browser may refuse to store it. */
 const here = new Map<string, string | undefined>();
 const listeners = new Set<() => void>();
 
 /**
- * What is typed in a form that is saved only when it is sent: kept at each key in this browser, so that it survives leaving
- * the page, reloading and another tab, until it is sent or let go.
+ * The draft of a form that is saved only when it is submitted. It is stored at each key, so it survives leaving the page,
+ * reloading and a second tab, until the form is submitted or cancelled.
  *
- * @param form names the form, and the record it is about where there is one.
+ * @param form names the form, and its record if it has one.
  * @example const { typed, type, forget } = useTyped('rename 17'); type({ name: 'Warm-up' });
  */
 export function useTyped(form: string): {
-  /** `undefined` where nothing is typed. */
+  /** `undefined` if nothing was typed. */
   readonly typed: Typed | undefined;
   readonly type: (fields: Typed) => void;
   readonly forget: () => void;
 } {
   const text = useSyncExternalStore(listen, () => read(form));
   const typed = useMemo(() => parsed(text), [text]);
-  const type = useCallback((fields: Typed) => keep(form, JSON.stringify(fields)), [form]);
+  const type = useCallback(
+    (fields: Typed) => keep(form, Object.keys(fields).length > 0 ? JSON.stringify(fields) : undefined),
+    [form],
+  );
   const forget = useCallback(() => keep(form, undefined), [form]);
   return { typed, type, forget };
 }
 
 /**
- * The same for a form whose fields hold their own values: give `form` to the `<form>`.
+ * The same for a form of uncontrolled fields: spread `form` into the `<form>`. Only changed fields are stored.
  *
  * @example const { form, forget } = useTypedForm('rename 17'); <form {...form} onSubmit={…}>
  */
@@ -48,7 +51,7 @@ export function useTypedForm(name: string): {
 } {
   const { typed, type, forget } = useTyped(name);
   const ref = useCallback((form: HTMLFormElement | null) => form && fill(form, parsed(read(name))), [name]);
-  const onInput = useCallback((event: FormEvent<HTMLFormElement>) => type(fieldsOf(event.currentTarget)), [type]);
+  const onInput = useCallback((event: FormEvent<HTMLFormElement>) => type(changedFields(event.currentTarget)), [type]);
   return { typed, form: { ref, onInput }, forget };
 }
 
@@ -61,9 +64,10 @@ function listen(listener: () => void): () => void {
   };
 }
 
-/** Another tab types in the same form. */
+/** Another tab types into the same form. */
 function follow({ key, newValue }: StorageEvent): void {
-  if (key !== null && here.has(key)) here.set(key, newValue ?? undefined);
+  if (key === null) here.clear();
+  else if (here.has(key)) here.set(key, newValue ?? undefined);
   for (const listener of listeners) listener();
 }
 
@@ -86,7 +90,7 @@ function keep(form: string, text: string | undefined): void {
     if (text === undefined) localStorage.removeItem(place);
     else localStorage.setItem(place, text);
   } catch {
-    // It stays on this page.
+    // The draft then lasts as long as this page.
   }
   for (const listener of listeners) listener();
 }
@@ -100,17 +104,27 @@ function parsed(text: string | undefined): Typed | undefined {
   }
 }
 
-function fieldsOf(form: HTMLFormElement): Typed {
-  return Object.fromEntries([...new FormData(form)].filter((field): field is [string, string] => isText(field[1])));
+/** The fields that differ from what the form was opened with; what was not touched must not come back over newer values. */
+function changedFields(form: HTMLFormElement): Typed {
+  return Object.fromEntries(
+    [...form.elements].flatMap((field): [string, string][] => {
+      if (field instanceof HTMLInputElement && field.type === 'checkbox')
+        return field.checked === field.defaultChecked ? [] : [[field.name, field.checked ? 'on' : 'off']];
+      if (field instanceof HTMLInputElement)
+        return field.value === field.defaultValue ? [] : [[field.name, field.value]];
+      if (field instanceof HTMLSelectElement)
+        return field.selectedOptions[0]?.defaultSelected ? [] : [[field.name, field.value]];
+      return [];
+    }),
+  );
 }
 
-const isText = (value: FormDataEntryValue): value is string => typeof value === 'string';
-
 function fill(form: HTMLFormElement, typed: Typed | undefined): void {
-  if (!typed) return;
   for (const field of form.elements) {
-    if (field instanceof HTMLInputElement && field.type === 'checkbox') field.checked = field.name in typed;
-    else if (field instanceof HTMLInputElement || field instanceof HTMLSelectElement)
-      field.value = typed[field.name] ?? field.value;
+    if (!(field instanceof HTMLInputElement || field instanceof HTMLSelectElement)) continue;
+    const text = typed?.[field.name];
+    if (text === undefined) continue;
+    if (field instanceof HTMLInputElement && field.type === 'checkbox') field.checked = text === 'on';
+    else field.value = text;
   }
 }

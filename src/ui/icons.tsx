@@ -1,9 +1,9 @@
 import type { ReactElement, SVGProps } from 'react';
 
-// The shapes are those of Lucide 1.75 (ISC licence, Lucide Icons and Contributors; its text is among the notices): the few
-// that are used, since its package brings seventeen hundred and 51 MB.
+// Shapes from Lucide 1.75 (ISC licence, Lucide Icons and Contributors; see the notices). Only these are used; the package
+// has 1,700 icons and 51 MB.
 
-/** A sign beside or in place of a word. */
+/** An icon as a component; 24 px unless `size` is given. */
 type Icon = (props: SVGProps<SVGSVGElement> & { readonly size?: number }) => ReactElement;
 
 function icon(shape: ReactElement): Icon {

@@ -17,7 +17,7 @@ export function LiveText({
   /** Letters at most. */
   most: number;
   className: string;
-  /** What stands where the text is empty; it must not be where left out. */
+  /** Placeholder for an empty text. Without it the text must not be empty. */
   instead?: string;
   /** Given the text without blanks at its ends. */
   onText: (text: string) => void;

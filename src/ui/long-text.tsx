@@ -14,7 +14,7 @@ const LOOK = EditorView.theme({
   '.cm-cursor': { borderLeftColor: 'var(--color-ink)' },
 });
 
-/** A text of thousands of lines: only those in view are laid out, where a text area would lay out all of them. */
+/** A text field for thousands of lines. Only the visible ones are laid out; a textarea lays out all of them. */
 export function LongText({
   label,
   value,
@@ -26,18 +26,18 @@ export function LongText({
 }: {
   label: string;
   value: string;
-  /** Letters at most. */
+  /** Maximum length, characters. */
   most: number;
-  /** What stands where the text is empty. */
+  /** Placeholder for an empty text. */
   instead: string;
   className: string;
   onText: (text: string) => void;
-  /** Told when something was not taken because the text would be too long. */
+  /** Called when an edit is refused because the text would be too long. */
   onTooLong: () => void;
 }) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);
-  /** The text that was told of or given last. */
+  /** The last text reported or received. */
   const last = useRef(value);
   const now = useRef({ onText, onTooLong });
   useEffect(() => {

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { Button } from './button.tsx';
 
-/** What is going on, and how far it has come, 0 to 1. */
+/** Work in progress: what it is, and the share that is done, 0 to 1. */
 export interface Going {
   readonly words: string;
   readonly share: number;
 }
 
-/** Long work of a screen, one at a time: `go` begins it, `going` is what it is and how far it has come while it lasts. */
+/** Long work of a screen, one at a time: `go` starts it, `going` reports it until it ends. */
 export function useLongWork(onTrouble: (error: unknown) => void): {
   readonly going: Going | undefined;
   readonly go: (words: string, work: (onProgress: (share: number) => void) => Promise<void>) => void;
@@ -24,7 +24,7 @@ export function useLongWork(onTrouble: (error: unknown) => void): {
   };
 }
 
-/** Says what is going on and how far it has come, and stops it. */
+/** Shows the progress of long work, with a Stop button. */
 export function LongWork({ going: { words, share }, onStop }: { going: Going; onStop: () => void }) {
   return (
     <p role="status" className="flex items-center gap-3">

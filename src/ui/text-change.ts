@@ -1,5 +1,6 @@
 /**
- * The one stretch in which two texts differ, so that the cursor stays where it is when another tab changes a line elsewhere.
+ * The smallest single replacement that turns one text into the other. Applying only that keeps the cursor in place when
+ * another tab changes a different line.
  *
  * @example changeOf('one two', 'one more two') // { from: 4, to: 4, insert: 'more ' }
  */

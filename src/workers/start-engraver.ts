@@ -2,9 +2,8 @@ import type { VerovioToolkit } from 'verovio/esm';
 import address from 'virtual:engraver-program';
 
 /**
- * Starts the engraver. Its script and its WebAssembly stand in files of their own, which change only when it does. A browser
- * compiles the WebAssembly while it arrives, and keeps what it compiled: the script, which starts whatever it
- * carries, is given that in its place.
+ * Starts the engraver. The WebAssembly is a separate file, so the browser compiles it while it downloads and caches the
+ * compiled code. The package's script instantiates the bytes it embeds; it is given the compiled module instead.
  */
 export async function startEngraver(): Promise<VerovioToolkit> {
   const compiled = address === undefined ? undefined : WebAssembly.compileStreaming(fetch(address));
@@ -16,7 +15,7 @@ export async function startEngraver(): Promise<VerovioToolkit> {
   return new Toolkit(program ? await withProgram(program, createModule) : await createModule());
 }
 
-/** Lets a script start a program that is compiled already. */
+/** Runs `start` with `WebAssembly.instantiate` answering with a module that is already compiled. */
 async function withProgram(program: WebAssembly.Module, start: () => Promise<object>): Promise<object> {
   const own = WebAssembly.instantiate;
   const given = async (

@@ -82,7 +82,7 @@ describe('a worker as a thing that can die', () => {
     expect(starts()).toBe(2);
   });
 
-  it('that dies twice is told in words, and a later call tries anew', async () => {
+  it('that dies twice is told in words, and a later call tries again', async () => {
     const { calls, starts } = started([false, false, true]);
     await expect(calls.double(2)).rejects.toThrow(new WorkerTrouble('It stopped twice. Reload the page.'));
     expect(await calls.double(3)).toBe(6);

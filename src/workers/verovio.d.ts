@@ -3,7 +3,7 @@ declare module 'verovio/wasm' {
   export default function createVerovioModule(): Promise<object>;
 }
 
-/** Where the build has put the engraver’s WebAssembly (`scripts/engraver-program.ts`); `undefined` where its script carries it. */
+/** Address of the extracted WebAssembly (`scripts/engraver-program.ts`); `undefined` if the script embeds it. */
 declare module 'virtual:engraver-program' {
   const address: string | undefined;
   export default address;

@@ -212,13 +212,7 @@ describe('without a network', () => {
       await stage.until('the page under the service worker', () =>
         stage.driver.executeScript<boolean>('return Boolean(navigator.serviceWorker.controller);'),
       );
-      await stage.devTools('Network.enable', {});
-      await stage.devTools('Network.emulateNetworkConditions', {
-        offline: true,
-        latency: 0,
-        downloadThroughput: 0,
-        uploadThroughput: 0,
-      });
+      await stage.cutOff();
       stage.shut();
       await stage.go('/studies/new?instrument=viola&tonic=D&octaves=2&start=D3');
       expect(await stage.score()).toContain('D major, two octaves');

@@ -41,7 +41,7 @@ describe('a recording brought from home', () => {
     await give('lesson.wav', recording());
     await stage.sees('lesson.wav: Shaky');
     await stage.sees('80 beats a minute');
-    const said = await stage.text(By.css('[aria-label="Whoever plays"]'));
+    const said = await stage.text(By.css('[aria-label="The player"]'));
     const [, cents, far] = /The shift to \S+ lands (\d+) cents flat: aim (\d) millimetres higher/.exec(said) ?? [];
     expect(Math.abs(Number(cents) - 42)).toBeLessThanOrEqual(4);
     expect(Number(far)).toBeGreaterThanOrEqual(4);
@@ -54,7 +54,7 @@ describe('a recording brought from home', () => {
     await stage.choose('Octaves', 'two octaves');
     await stage.until(
       'what was heard gone',
-      async () => !(await stage.text(By.css('[aria-label="Whoever plays"]'))).includes('Shaky'),
+      async () => !(await stage.text(By.css('[aria-label="The player"]'))).includes('Shaky'),
     );
   });
 
@@ -66,13 +66,13 @@ describe('a recording brought from home', () => {
     await give('long.wav', waveFile(long, RATE));
     await stage.click('Stop');
     await stage.find(By.xpath('//button[contains(., "Choose a recording")]'));
-    expect(await stage.text(By.css('[aria-label="Whoever plays"]'))).not.toContain('long.wav');
+    expect(await stage.text(By.css('[aria-label="The player"]'))).not.toContain('long.wav');
     // The ear is free again at once.
     await give('lesson.wav', recording());
     await stage.sees('lesson.wav: Shaky');
   });
 
-  it('that is none is refused in our own words', async () => {
+  it('is refused in our own words if it is not a recording', async () => {
     await stage.turnTo('/studies/new?instrument=cello&tonic=C&octaves=2');
     await stage.score();
     await stage.room('Sound');

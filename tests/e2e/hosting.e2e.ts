@@ -81,19 +81,9 @@ describe('under a path of its own, served by nginx', () => {
         /\/strings\/studies\/[0-9a-f-]{36}$/.test(await stage.driver.getCurrentUrl()),
       );
       const own = await stage.driver.getCurrentUrl();
-      await stage.until('a worker that controls the page', () =>
-        stage.driver.executeScript<boolean>(
-          `return navigator.serviceWorker.ready.then((found) => found.active?.state === 'activated' && navigator.serviceWorker.controller !== null);`,
-        ),
-      );
+      await stage.controlled();
       nginx.kill();
-      await stage.devTools('Network.enable', {});
-      await stage.devTools('Network.emulateNetworkConditions', {
-        offline: true,
-        latency: 0,
-        downloadThroughput: 0,
-        uploadThroughput: 0,
-      });
+      await stage.cutOff();
       await stage.driver.get('about:blank');
       await stage.driver.get(own);
       expect(await stage.score()).toContain('G major, two octaves');

@@ -210,7 +210,7 @@ describe('what the screen calls kept', () => {
 });
 
 describe('a worker that dies', () => {
-  it('is started again once, and the work asked of it anew', async () => {
+  it('is started again once, and its call is repeated', async () => {
     const stage = await Stage.open();
     try {
       stage.house.spoil(/engine\.worker/, 1);
@@ -245,7 +245,7 @@ describe('a worker that dies', () => {
       await kept(`await shelf.put(key, new Response('{"ways":[]}'));`);
       await stage.driver.navigate().refresh();
       expect(await stage.score()).toBe(seen);
-      await stage.until('an answer kept anew', () =>
+      await stage.until('an answer cached again', () =>
         stage.driver.executeScript<boolean>(`
           return (async () => {
             for (const name of await caches.keys()) {
@@ -383,16 +383,12 @@ describe('a newer build', () => {
 
   const isLater = (stage: Stage): Promise<boolean> =>
     stage.driver.executeScript<boolean>(`return document.querySelector('meta[name="later"]') !== null;`);
-  const controlled = (stage: Stage): Promise<boolean> =>
-    stage.driver.executeScript<boolean>(
-      `return navigator.serviceWorker.ready.then((found) => found.active?.state === 'activated' && navigator.serviceWorker.controller !== null);`,
-    );
 
   it('is offered in a quiet line, taken when asked, and at once on a reload; a page left open goes on', async () => {
     const stage = await Stage.open({ offline: true });
     try {
       const id = await keepOne(stage);
-      await stage.until('a worker that controls the page', () => controlled(stage));
+      await stage.controlled();
       stage.house.deploy(later);
       await stage.driver.executeScript(`window.dispatchEvent(new Event('focus'));`);
       await stage.sees('A newer Step Ladder is here:');
@@ -417,7 +413,7 @@ describe('a newer build', () => {
     const stage = await Stage.open({ offline: true });
     try {
       await stage.go('/');
-      await stage.until('a worker that controls the page', () => controlled(stage));
+      await stage.controlled();
       stage.house.deploy(later);
       await stage.driver.navigate().refresh();
       await stage.until('the later build', () => isLater(stage));

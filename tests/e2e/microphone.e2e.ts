@@ -2,11 +2,11 @@ import { By } from 'selenium-webdriver';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Stage } from './stage.ts';
 
-describe('whoever asks for a microphone that is not to be had', () => {
+describe('a microphone that is not available', () => {
   let stage: Stage;
   afterEach(() => stage.close());
 
-  it('is refused it in words, with the other doors open', async () => {
+  it('is refused in words, with the other doors open', async () => {
     stage = await Stage.open({ microphone: 'refused' });
     await stage.go('/studies/new?instrument=cello&tonic=D&octaves=1');
     await stage.score();
@@ -19,7 +19,7 @@ describe('whoever asks for a microphone that is not to be had', () => {
     await stage.sees('The invented pupil: ');
   });
 
-  it('is told where no microphone is connected', async () => {
+  it('is missed in words when none is connected', async () => {
     stage = await Stage.open();
     await stage.go('/studies/new?instrument=cello&tonic=D&octaves=1');
     await stage.score();
@@ -34,7 +34,7 @@ describe('whoever asks for a microphone that is not to be had', () => {
     await stage.sees('No microphone is connected');
   });
 
-  it('is told in the tuner, which offers nothing it does not have, and when the microphone is pulled out', async () => {
+  it('is reported in the tuner, which offers nothing it does not have, and when the microphone is pulled out', async () => {
     stage = await Stage.open();
     await stage.go('/tuning');
     await stage.driver.executeScript(

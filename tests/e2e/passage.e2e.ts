@@ -168,7 +168,7 @@ describe('a passage somebody else wrote', () => {
     );
   });
 
-  it('says what is wrong with a file that is none, and with notes the instrument has not', async () => {
+  it('says what is wrong with a file that holds no music, and with notes the instrument has not', async () => {
     await stage.turnTo('/passage');
     await give('letter.xml', '<html><body>hello</body></html>');
     await stage.sees('This XML file is no music: it begins with “html”.');

@@ -128,6 +128,31 @@ describe('what is typed', () => {
     expect(await typed()).toBe('');
   });
 
+  it('in a form is kept without the fields nobody touched: another tab’s change of those is not undone', async () => {
+    const path = await addPupil(stage, 'Nele');
+    const change = async (field: string, text: string): Promise<void> => {
+      await stage.click('More …');
+      await stage.click('Change Nele …');
+      const input = await stage.find(By.css(`[role="dialog"] input[name="${field}"]`));
+      await input.clear();
+      await input.sendKeys(text);
+    };
+    await change('name', 'Nele B');
+    await stage.go('/book');
+    const { first } = await stage.secondTab(path);
+    await change('minutes', '45');
+    await stage.click('Keep the changes');
+    await stage.sees('45 minutes a day');
+    await stage.driver.close();
+    await first();
+    await stage.go(path);
+    await stage.click('More …');
+    await stage.click('Change Nele …');
+    await stage.click('Keep the changes');
+    await stage.until('both changes', async () => (await stage.text(By.css('article'))).includes('45 minutes a day'));
+    await stage.until('the name', async () => (await stage.text(By.css('h1'))) === 'Nele B');
+  });
+
   it('in a line of a syllabus is kept where it cannot be read yet', async () => {
     await stage.go('/syllabus?show=edit');
     await stage.click('Copy it and change the copy');

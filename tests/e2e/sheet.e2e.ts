@@ -139,7 +139,7 @@ describe('what stands on the sheet', () => {
     await stage.sees('Kept 2 studies');
   });
 
-  it('brings a school in from a file, and refuses one that is none', async () => {
+  it('brings a school in from a file, and refuses a file that holds no school', async () => {
     await stage.turnTo('/studies/new?instrument=violin&tonic=G&octaves=2&start=G3');
     await stage.score();
     await stage.unfold('Your own');

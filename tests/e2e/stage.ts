@@ -224,6 +224,26 @@ export class Stage {
     for (const name of readdirSync(this.downloads)) rmSync(join(this.downloads, name));
   }
 
+  /** Waits until a service worker controls the page. */
+  async controlled(): Promise<void> {
+    await this.until('a worker that controls the page', () =>
+      this.driver.executeScript<boolean>(
+        `return navigator.serviceWorker.ready.then((found) => found.active?.state === 'activated' && navigator.serviceWorker.controller !== null);`,
+      ),
+    );
+  }
+
+  /** Cuts the browser off the network. */
+  async cutOff(): Promise<void> {
+    await this.devTools('Network.enable', {});
+    await this.devTools('Network.emulateNetworkConditions', {
+      offline: true,
+      latency: 0,
+      downloadThroughput: 0,
+      uploadThroughput: 0,
+    });
+  }
+
   /** Sends a command of Chromium's own tools. */
   async devTools(command: string, parameters: object): Promise<void> {
     await this.driver.sendDevToolsCommand(command, parameters);

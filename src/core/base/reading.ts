@@ -28,7 +28,7 @@ export function versionWords(version: unknown): string {
 /** How deep lists and objects may lie in one another: nothing of ours comes near. */
 const DEEPEST = 60;
 
-/** Text as JSON; `undefined` where it is none, or is nested too deeply. A byte-order mark is ignored. */
+/** Text as JSON; `undefined` if it is not JSON or is nested too deeply. A byte-order mark is ignored. */
 export function parseJson(text: string): { readonly value: unknown } | undefined {
   if (isDeep(text)) return undefined;
   try {

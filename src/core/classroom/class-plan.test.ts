@@ -95,7 +95,7 @@ describe('a class plays one key', () => {
           const { bars, onsets } = soundingByTick(classFiles(plan)[0]!.text);
           const where = `${tonic} ${form} ${JSON.stringify(sections)}`;
           expect(new Set(bars).size, where).toBe(1);
-          // Whoever has all the octaves plays at every beat anyone plays; all others the same letter with them.
+          // A section that has all the octaves plays at every beat anyone plays; all others the same letter with them.
           const fullest = onsets.reduce((most, one) => (one.size > most.size ? one : most));
           onsets.forEach((heard, place) => {
             const section = plan.sections[place]!;

@@ -307,7 +307,7 @@ function words(text: string): string[] {
   return text.split(/[\s;/]+/).filter(Boolean);
 }
 
-/** A number as it is written; anything else is none, and refused by the schema. */
+/** A number as it is written; anything else becomes NaN, which the schema refuses. */
 function number(text: string): number {
   return /^\d{1,4}$/.test(text) ? Number(text) : Number.NaN;
 }

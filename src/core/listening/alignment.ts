@@ -8,7 +8,7 @@ export interface AskedNote {
   readonly beat: number;
 }
 
-/** Which note of the study each heard note is; nothing if it is none. */
+/** Which note of the study each heard note is; `undefined` for an extra note. */
 export type Alignment = readonly (number | undefined)[];
 
 /**
@@ -40,7 +40,7 @@ const STOP = 0.25;
 export interface Reading {
   /** Least cost with that note the last one played; place 0 stands before the first note. */
   readonly cost: Float64Array;
-  /** Whence the best came, and whether it takes the last note heard for that note of the study. */
+  /** Where the best came from, and whether it takes the last note heard for that note of the study. */
   readonly from: Int32Array;
   readonly takes: Uint8Array;
 }
@@ -126,7 +126,7 @@ export function aligned(heard: readonly HeardNote[], asked: readonly AskedNote[]
   return alignment;
 }
 
-/** Which note of the study sounds by the likeliest reading so far; nothing if what was heard last is none. */
+/** Which note of the study sounds by the likeliest reading so far; `undefined` if the last sound was no note of it. */
 export function soundingIn({ cost, takes }: Reading): number | undefined {
   let best = 0;
   for (let n = 1; n < cost.length; n += 1) if ((cost[n] as number) < (cost[best] as number)) best = n;

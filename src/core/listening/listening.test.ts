@@ -126,7 +126,7 @@ describe('a recording is heard', () => {
     expect(listen(study, { samples: bowedSound(played, few), rate: RATE }).verdict).toBe('unclear');
   });
 
-  it('as one note where a bow only swells, and as two where it begins anew', () => {
+  it('as one note where a bow only swells, and as two where it begins again', () => {
     const study = studyOf({ instrument: 'violin', tonic: 'C', start: 'C4', octaves: 1 });
     const heard = (again: Partial<HeardNote>): Report => {
       const notes = study.passage.notes.flatMap(({ pitch }, at): HeardNote[] => {
@@ -262,7 +262,7 @@ describe('a WAVE file', () => {
     read.value.samples.forEach((one, k) => expect(one).toBeCloseTo(samples[k]!, 3));
   });
 
-  it('that is none is refused in words', () => {
+  it('is refused in words if it is not a recording', () => {
     const refusal = (bytes: Uint8Array): string => {
       const read = readWave(bytes);
       return read.ok ? 'read' : read.refusal.message;

@@ -23,7 +23,7 @@ export const EarNote = z.object({
 
 export type EarNote = z.infer<typeof EarNote>;
 
-/** Where a shift arrives, the same in a study and in its drill: the pitch, the string, the finger, and whence the hand came: `A5 E 1 up`. */
+/** Where a shift arrives, the same in a study and in its drill: the pitch, the string, the finger, and where the hand came from: `A5 E 1 up`. */
 export function arrivalOf(
   { passage, way }: Pick<ScoredStudy, 'passage' | 'way'>,
   { to, semitones }: { readonly to: number; readonly semitones: number },

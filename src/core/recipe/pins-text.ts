@@ -32,7 +32,7 @@ export function pinsText(pins: readonly Pin[], strings: readonly string[]): stri
   return text;
 }
 
-/** Reads such a line; nothing if it is none. */
+/** Reads such a line; `undefined` if it cannot be parsed. */
 export function readPinsText(text: string, strings: readonly string[]): Pin[] | undefined {
   if (!TEXT.test(text)) return undefined;
   const pins: Pin[] = [];

@@ -36,7 +36,7 @@ const FILLS: readonly string[] = ['hand', 'any'] satisfies readonly Fill[];
 const POSITION = /^\d{1,2}(?:st|nd|rd|th)(?:-\d{1,2}(?:st|nd|rd|th))?$/;
 const GROUP = /^(?:\[[0-4T]+\]|[0-4T])+\+?$/;
 
-/** Reads a line; gives the word it stumbles over where it is none. */
+/** Reads a line; or returns the word it cannot parse. */
 export function readClimb(line: string): { readonly climb: Climb } | { readonly stumbles: string } {
   const words = line.trim().split(/\s+/);
   const lead = words[0] === 'home' || words[0] === 'free' ? words[0] : undefined;

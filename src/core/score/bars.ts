@@ -54,7 +54,7 @@ export function barsOf({ passage, recipe }: { readonly passage: Passage; readonl
   };
 }
 
-/** A bar's pieces with the silence between and around them; before the first note of a pick-up there is none. */
+/** A bar's pieces with the silence between and around them; no silence before the first note of a pick-up. */
 export function withSilence(
   { bars, spans, metre, division, begins }: Barred,
   index: number,

@@ -103,7 +103,7 @@ describe('the lines of a score', () => {
     }
   });
 
-  it('begin anew with each part, under its name', () => {
+  it('begin again with each part, under its name', () => {
     const study = studyOf({ instrument: 'cello', tonic: 'D', figure: 'key-set', octaves: 2 });
     const lines = engraved(study, 31, lineStarts(study, 31));
     const firsts = lines.map(([bar]) => bar!.notes[0]);

@@ -95,7 +95,7 @@ export function fromAddress(params: URLSearchParams): Addressed {
   return { ok: true, value: { choices: choices as unknown as RecipeInput, way: way.data ?? 0 } };
 }
 
-/** Pins as they stand in an address; what is none is passed on, so that the recipe's own reading refuses it. */
+/** Pins as they stand in an address; anything else is passed on, so that the recipe's parser refuses it. */
 function pinsFrom(text: string, { instrument, setUp }: Record<string, unknown>): unknown {
   if (text.startsWith('[')) return parsed(text);
   if (typeof instrument !== 'string' || !isInstrument(instrument)) return [];

@@ -24,7 +24,7 @@ const ORDER = ['0', 'T', '1', '2', '3', '4'];
 // Asked some millions of times: Node's own assertions take a hundredth of the time of the others.
 const atLeast = (value: number, least: number): void => ok(value >= least, `${value} is below ${least}`);
 const holds = <T>(list: readonly T[], value: T, words = ''): void =>
-  ok(list.includes(value), `${words}: ${String(value)} is none of ${list.join()}`);
+  ok(list.includes(value), `${words}: ${String(value)} is not among ${list.join()}`);
 
 function checkStudy(study: BuiltStudy): void {
   const { recipe, passage, ways } = study;

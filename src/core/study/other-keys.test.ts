@@ -25,7 +25,7 @@ describe('a study carried through the circle of fifths', () => {
     expect(fates.filter((fate) => fate.kind === 'same').length).toBeGreaterThan(6);
   });
 
-  it('fingers open-string keys anew and says where there is no room', () => {
+  it('gives open-string keys a new fingering and says where there is no room', () => {
     const fates = carried({ instrument: 'violin', tonic: 'G', octaves: 4, start: 'G3' });
     const kinds = new Map(fates.map((fate) => [fate.tonic, fate]));
     // The violin's four octaves end with the top string's limit: A♭3 to B3 at most.
@@ -34,7 +34,7 @@ describe('a study carried through the circle of fifths', () => {
     expect(far.kind).toBe('no-room');
     expect(far.kind === 'no-room' && far.message).toMatch(/fit from G/);
     expect(carried({ instrument: 'violin', tonic: 'G', octaves: 2 }).find((fate) => fate.tonic === 'Ab')!.kind).toBe(
-      'anew',
+      'refingered',
     );
   });
 

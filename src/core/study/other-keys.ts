@@ -15,7 +15,7 @@ export type KeyFate =
   /** The form the way's system has in the key. */
   | { readonly tonic: string; readonly kind: 'same-system'; readonly study: BuiltStudy; readonly system: string }
   /** Fingered again: `against` says what stands against the same fingers. */
-  | { readonly tonic: string; readonly kind: 'anew'; readonly study: BuiltStudy; readonly against: string }
+  | { readonly tonic: string; readonly kind: 'refingered'; readonly study: BuiltStudy; readonly against: string }
   | { readonly tonic: string; readonly kind: 'no-room'; readonly message: string };
 
 /**
@@ -30,9 +30,9 @@ export function inKey(recipe: Recipe, way: Way, lowest: number, tonic: string, m
   let message = '';
   for (const start of starts.length > 0 ? starts : [{}]) {
     const base: Recipe = { ...rest, ...start, tonic, pins: [], groups: undefined, ways: 1 };
-    const anew = buildStudy(base, memory);
-    if (!anew.ok) {
-      message ||= anew.refusal.message;
+    const refingered = buildStudy(base, memory);
+    if (!refingered.ok) {
+      message ||= refingered.refusal.message;
       continue;
     }
     const moved = sameFingers(base, way, memory);
@@ -43,7 +43,7 @@ export function inKey(recipe: Recipe, way: Way, lowest: number, tonic: string, m
     }
     const bySystem = sameSystem(base, way, memory);
     if (bySystem) return { tonic, kind: 'same-system', ...bySystem };
-    return { tonic, kind: 'anew', study: anew.value, against: moved.refusal.message };
+    return { tonic, kind: 'refingered', study: refingered.value, against: moved.refusal.message };
   }
   return { tonic, kind: 'no-room', message };
 }

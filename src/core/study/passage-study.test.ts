@@ -84,8 +84,8 @@ describe('a passage somebody else wrote', () => {
         if (path.some(({ rank }, at) => rank === 0 && problem.notes[at]!.chord)) open += 1;
         // What the fingers under the others cost by themselves, added up again from nothing but the terms.
         const alone = { ...problem, notes: problem.notes.map(({ chord: _, ...note }) => note) };
-        const anew = (at: number): boolean => problem.steps[at - 1]?.again !== true;
-        const under = path.flatMap((lead, at) => (anew(at) ? (problem.notes[at]!.chord?.(lead) ?? []) : []));
+        const struck = (at: number): boolean => problem.steps[at - 1]?.again !== true;
+        const under = path.flatMap((lead, at) => (struck(at) ? (problem.notes[at]!.chord?.(lead) ?? []) : []));
         const single = under.reduce((sum, one) => sum + ownCost(one, { chromatic: false }, problem.setting), 0);
         expect(pathCost(problem, path).cost).toBeGreaterThanOrEqual(pathCost(alone, path).cost + single - 1e-9);
       }),

@@ -50,7 +50,7 @@ describe('the shape of a study', () => {
     });
   });
 
-  it('is none where the fingers kept are not those of the notes', () => {
+  it('is undefined if the fingers kept are not those of the notes', () => {
     const { recipe, fingering } = kept({ instrument: 'cello', tonic: 'C', octaves: 2 });
     expect(shapeOf({ recipe, fingering: fingering.slice(1) })).toBeUndefined();
   });

@@ -7,7 +7,7 @@ import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { useClimbing, type Climbing } from './use-climbing.ts';
 
 /**
- * The pupil of the address, and what is set to them: said where there is none, or where storage says no. `children` is shown
+ * The pupil of the address, and what is set to them: with a message if there is no such pupil or storage fails. `children` is shown
  * once all that is set has been worked out, and from then on; with `early`, before that too.
  */
 export function OpenPupil({

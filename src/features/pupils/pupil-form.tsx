@@ -123,7 +123,7 @@ function Fields({
       <Field label="Instrument">
         <select
           name="instrument"
-          value={instrument}
+          defaultValue={pupil?.instrument ?? 'violin'}
           onChange={({ target }) => isInstrument(target.value) && setInstrument(target.value)}
           className={FIELD}
         >

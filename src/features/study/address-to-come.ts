@@ -35,10 +35,10 @@ export function takeExpectedAddress(): void {
   if (kept === null) return;
   expectNoAddress();
   const [navigation] = performance.getEntriesByType('navigation');
-  const anew = navigation instanceof PerformanceNavigationTiming && navigation.type === 'reload';
+  const reloaded = navigation instanceof PerformanceNavigationTiming && navigation.type === 'reload';
   const [from, to] = kept.split('\n');
   const { pathname, search } = window.location;
   // The study itself is read from it like from any other address.
-  if (anew && ownPath(pathname) === '/studies/new' && from === search && to?.startsWith('?'))
+  if (reloaded && ownPath(pathname) === '/studies/new' && from === search && to?.startsWith('?'))
     window.history.pushState(null, '', pathname + to);
 }

@@ -21,7 +21,7 @@ export class Shelf {
     this.#most = most;
   }
 
-  /** The answer kept under a key; none if there is none, or where the browser keeps nothing. */
+  /** The answer kept under a key; `undefined` if nothing was cached. */
   async find(key: string): Promise<string | undefined> {
     try {
       return await (await (await caches.open(this.#name)).match(await addressOf(key)))?.text();

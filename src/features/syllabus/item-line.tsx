@@ -67,10 +67,20 @@ export function ItemLine({
 }) {
   const { attributes, listeners, setNodeRef, transform } = useSortable({ id: item.id });
   const [wrongFigure, setWrongFigure] = useState<string>();
-  const { typed = {}, type } = useTyped(`line ${item.id}`);
-  const unread = (field: FieldId): string | undefined =>
-    typed[field] === undefined ? undefined : withField(item, field, typed[field]).wrong;
-  const wrong = wrongFigure ?? FIELDS.map(({ id }) => unread(id)).find(Boolean);
+  const [editing, setEditing] = useState<{ readonly field: FieldId; readonly text: string }>();
+  const { typed: unreadable = {}, type } = useTyped(`line ${item.id}`);
+  const edit = (field: FieldId, text: string): void => {
+    setEditing({ field, text });
+    const next = withField(item, field, text).item;
+    const others = Object.entries(unreadable).filter(([one]) => one !== field);
+    type(Object.fromEntries(next ? others : [...others, [field, text]]));
+    if (next && textOf(next, field) !== textOf(item, field)) onChange(next, `line ${item.id} ${field}`);
+  };
+  const wrong =
+    wrongFigure ??
+    FIELDS.map(({ id }) => (unreadable[id] === undefined ? undefined : withField(item, id, unreadable[id]).wrong)).find(
+      Boolean,
+    );
   return (
     <li
       ref={setNodeRef}
@@ -104,17 +114,9 @@ export function ItemLine({
           {name}
           <input
             aria-label={`${name} of line ${place + 1}`}
-            value={typed[id] ?? textOf(item, id)}
-            onChange={({ target }) => {
-              type({ ...typed, [id]: target.value });
-              const next = withField(item, id, target.value).item;
-              if (next && textOf(next, id) !== textOf(item, id)) onChange(next, `line ${item.id} ${id}`);
-            }}
-            onBlur={() => {
-              // What cannot be read stays to be mended.
-              if (unread(id) === undefined)
-                type(Object.fromEntries(Object.entries(typed).filter(([one]) => one !== id)));
-            }}
+            value={(editing?.field === id ? editing.text : unreadable[id]) ?? textOf(item, id)}
+            onChange={({ target }) => edit(id, target.value)}
+            onBlur={() => setEditing(undefined)}
             className={`block ${wide} border-b-2 border-rule bg-sheet px-1 text-base text-ink`}
           />
         </label>

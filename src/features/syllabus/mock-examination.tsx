@@ -87,7 +87,7 @@ export function MockExamination({ syllabus, section }: { syllabus: Syllabus; sec
         />
         , oftener what was weak or not yet heard.{' '}
         <Button kind={call ? 'plain' : 'strong'} onClick={start}>
-          {calls.length > 0 ? 'Begin anew' : 'Begin'}
+          {calls.length > 0 ? 'Start again' : 'Begin'}
         </Button>
       </p>
       {call ? (

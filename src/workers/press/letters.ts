@@ -34,7 +34,7 @@ const SIGNS = /[♭♮♯→▴▾□♩♪]/u;
 export type SetIn = 'own' | 'signs' | Subset;
 
 /**
- * Where a letter is to be had.
+ * Which font has a letter.
  *
  * @example setIn('ł') // 'latin-ext'
  */

@@ -6,7 +6,7 @@ describe('two ways compared', () => {
   const asked = { instrument: 'violin', tonic: 'A', octaves: 3, start: 'A3', ways: 6 } as const;
   const [ways, again] = [playable(asked).ways, playable(asked).ways];
 
-  it('are the same fingering where every note has the same place and finger, whoever worked them out', () => {
+  it('are the same fingering where every note has the same place and finger, however they were found', () => {
     expect(ways.length).toBe(6);
     ways.forEach((way, a) => again.forEach((other, b) => expect(sameFingering(way, other)).toBe(a === b)));
   });

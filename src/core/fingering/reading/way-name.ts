@@ -32,7 +32,7 @@ export function wayNames(ways: readonly Way[], study: Study): string[] {
   }
 }
 
-/** The name a way has among the ways of its study; of its own where it is none of them. */
+/** The name a way has among the ways of its study; a name of its own if it is not among them. */
 export function wayName(way: Way, ways: readonly Way[], study: Study): string {
   const place = ways.findIndex((other) => differingNotes(other, way).length === 0);
   return place < 0 ? nameAmong(way, [], study) : (wayNames(ways, study)[place] as string);

@@ -10,7 +10,7 @@ const INF = Number.POSITIVE_INFINITY;
  */
 export interface StepLink {
   readonly kind: 'step';
-  /** `begins[a · width + b]`: cost of a step onto a new hand, infinity where there is none. */
+  /** `begins[a · width + b]`: cost of a step onto a new hand, infinity if no such step exists. */
   readonly begins: Float64Array;
   /** Steps from candidate a that keep its hand stand from `rows[a]` to `rows[a + 1]`. */
   readonly rows: Int32Array;

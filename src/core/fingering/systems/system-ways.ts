@@ -195,7 +195,7 @@ function inHands([low, high]: readonly [number, number], ground: Ground): Solved
   return enough && isSensible(solved, ground) ? solved : 'little in that position';
 }
 
-/** A form that only moves the hand about is none: it may cost half as much again as the best, and a little. */
+/** A form that only moves the hand around does not count: it may cost half as much again as the best, and a little. */
 function isSensible(solved: Solved, ground: Ground): boolean {
   return costed(solved, ground).cost <= 1.5 * ground.best.cost + 9;
 }

@@ -209,7 +209,7 @@ describe('a file of music', () => {
     }
   });
 
-  it('that is none is refused in our own words', () => {
+  it('is refused in our own words if it holds no music', () => {
     const refusal = (text: string): string => {
       const read = readMusicFile(strToU8(text), engraved);
       return read.ok ? 'read' : read.refusal.message;

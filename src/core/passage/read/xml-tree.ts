@@ -26,7 +26,7 @@ const MOST_ELEMENTS = 2_000_000;
 class Fault extends Error {}
 
 /**
- * The elements of a file of XML; why not, with the line, where it is none. Entities are not followed:
+ * The elements of a file of XML; a refusal with the line if it is not XML. Entities are not followed:
  * nothing outside the file is ever read.
  */
 export function readXml(text: string): { readonly root: XmlElement } | { readonly reason: string } {
@@ -98,7 +98,7 @@ export function childrenOf(element: XmlElement | undefined, name: string): reado
   return element?.children.filter((one) => one.name === name) ?? [];
 }
 
-/** The text of the first child of that name; empty where there is none. */
+/** The text of the first child of that name; empty if there is no such child. */
 export function textOf(element: XmlElement | undefined, name: string): string {
   return child(element, name)?.text ?? '';
 }

@@ -71,7 +71,7 @@ export const NoteBar = memo(function NoteBar({
 /** The teacher's own words at the note: kept with the study, printed over it. */
 function OwnWords({ at, text, onText }: { at: number; text: string; onText: (text: string) => void }) {
   // The study takes them when they are finished, so that undo takes back words, not letters.
-  const { typed, type, forget } = useTyped(`words at ${at} of ${window.location.pathname}`);
+  const { typed, type, forget } = useTyped(`words at ${at} of ${window.location.pathname}${window.location.search}`);
   const shown = typed?.words ?? text;
   const keep = (): void => {
     if (shown.trim() !== text) onText(shown.trim());

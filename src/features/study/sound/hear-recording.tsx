@@ -77,7 +77,7 @@ export function HearRecording({
     void hear('The invented pupil', () => listener().invent(study, pupil));
   };
   return (
-    <section aria-label="Whoever plays" className="no-print mt-4 border-t border-rule pt-3">
+    <section aria-label="The player" className="no-print mt-4 border-t border-rule pt-3">
       <p className="leading-8">
         Hear it as of{' '}
         <Choice

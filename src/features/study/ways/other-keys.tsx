@@ -19,7 +19,7 @@ const FATE_WORDS: Readonly<Record<KeyFate['kind'], string>> = {
   same: 'same fingers, same shifts',
   'same-fingers': 'same fingers, other strings or shifts',
   'same-system': 'by the same system',
-  anew: 'fingered anew',
+  refingered: 'new fingering',
   'no-room': 'no room',
 };
 
@@ -82,7 +82,7 @@ function KeyList({ study, onClose }: { study: ScoredStudy; onClose: () => void }
   );
 }
 
-/** Reads a list of keys such as `D, A, F# Bb`; says which word is none. */
+/** Reads a list of keys such as `D, A, F# Bb`; names the word that is not a key. */
 function readKeys(text: string): { readonly keys?: readonly string[]; readonly trouble?: string } {
   const words = text.split(/[\s,;]+/).filter(Boolean);
   const keys = words.map((word) => capital(word).replaceAll('♯', '#').replaceAll('♭', 'b'));
@@ -156,7 +156,7 @@ function Keys({ study, tonics, onClose }: { study: ScoredStudy; tonics: readonly
               <span>
                 {FATE_WORDS[fate.kind]}
                 {fate.kind === 'same-system' ? `: ${fate.system}` : ''}
-                {fate.kind === 'anew' ? <span className="block text-sm">{fate.against}</span> : null}
+                {fate.kind === 'refingered' ? <span className="block text-sm">{fate.against}</span> : null}
                 <span className="block font-serif text-sm tracking-wide text-faint">
                   {fate.kind === 'no-room' ? fate.message : upText(fate.study)}
                 </span>

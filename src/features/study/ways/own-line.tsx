@@ -19,7 +19,7 @@ export const OwnLine = memo(function OwnLine({
   onTake: (way: Way) => void;
   onSelect: (at: number) => void;
 }) {
-  const { typed, type } = useTyped(`line of fingers at ${window.location.pathname}`);
+  const { typed, type } = useTyped(`line of fingers at ${window.location.pathname}${window.location.search}`);
   const text = typed?.line ?? '';
   const check = useMutation({
     mutationFn: async (line: string): Promise<Outcome<Typed>> => await engine().explain(study.recipe, line),
