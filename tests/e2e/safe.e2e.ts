@@ -128,29 +128,34 @@ describe('what is typed', () => {
     expect(await typed()).toBe('');
   });
 
-  it('in a form is kept without the fields nobody touched: another tab’s change of those is not undone', async () => {
+  it('in a form is kept without the fields nobody touched: a newer change of those is not undone', async () => {
     const path = await addPupil(stage, 'Nele');
-    const change = async (field: string, text: string): Promise<void> => {
+    const openForm = async (): Promise<void> => {
       await stage.click('More …');
       await stage.click('Change Nele …');
-      const input = await stage.find(By.css(`[role="dialog"] input[name="${field}"]`));
-      await input.clear();
-      await input.sendKeys(text);
     };
-    await change('name', 'Nele B');
+    await openForm();
+    const name = await stage.find(By.css('[role="dialog"] input[name="name"]'));
+    await name.clear();
+    await name.sendKeys('Nele B');
     await stage.go('/book');
-    const { first } = await stage.secondTab(path);
-    await change('minutes', '45');
-    await stage.click('Keep the changes');
-    await stage.sees('45 minutes a day');
-    await stage.driver.close();
-    await first();
+    // As an import would, or a tab with an older form.
+    await stage.driver.executeAsyncScript(
+      `const [done] = arguments;
+       indexedDB.open('step-ladder').onsuccess = ({ target: { result: db } }) => {
+         const work = db.transaction('pupils', 'readwrite');
+         const store = work.objectStore('pupils');
+         store.getAll().onsuccess = ({ target: { result: [one] } }) =>
+           store.put({ ...one, practice: { ...one.practice, minutes: 45 } }, one.id);
+         work.oncomplete = () => { db.close(); done(); };
+       };`,
+    );
     await stage.go(path);
-    await stage.click('More …');
-    await stage.click('Change Nele …');
+    await stage.sees('45 minutes a day');
+    await openForm();
     await stage.click('Keep the changes');
-    await stage.until('both changes', async () => (await stage.text(By.css('article'))).includes('45 minutes a day'));
-    await stage.until('the name', async () => (await stage.text(By.css('h1'))) === 'Nele B');
+    await stage.until('the name that was typed', async () => (await stage.text(By.css('h1'))) === 'Nele B');
+    await stage.sees('45 minutes a day');
   });
 
   it('in a line of a syllabus is kept where it cannot be read yet', async () => {
