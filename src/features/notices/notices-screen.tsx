@@ -17,10 +17,9 @@ export function NoticesScreen() {
       <h1 className="text-3xl">Licence and notices</h1>
       <p className="mt-3">Step Ladder is free software under the MIT licence.</p>
       <p className="mt-2">
-        Scores are engraved by Verovio, under the GNU Lesser General Public License, version 3 or later. Its program is
-        shipped in a file of its own, so it can be replaced. It is changed when Step Ladder is built; how, the list says
-        under its name. The Leipzig music font and the Alegreya and Alegreya Sans faces are under the SIL Open Font
-        License 1.1.
+        Scores are engraved by Verovio, under the GNU Lesser General Public License, version 3 or later. It is shipped
+        unchanged, in a file of its own; its entry in the list says where its source is and how to replace it. The
+        Leipzig music font and the Alegreya and Alegreya Sans faces are under the SIL Open Font License 1.1.
       </p>
       <p className="mt-2">
         Everything you keep stays in this browser and in the files you export. Nothing is sent anywhere.

@@ -135,7 +135,7 @@ export function ItemLine({
       </Button>
       {wrong ? (
         <p role="alert" className="w-full text-sm text-accent">
-          {wrong} What stood here before is kept until this can be read.
+          {wrong} The last correct value stays until you change this.
         </p>
       ) : null}
     </li>
