@@ -20,6 +20,9 @@ const TWO_FILES = [
   { name: 'application', test: /src\/app\/application\.tsx$/, priority: 1 },
 ];
 
+/** The engraver's script, in a file that holds nothing of ours. */
+const ENGRAVER_APART = [{ name: 'verovio-module', test: /node_modules\/verovio\// }];
+
 export default defineConfig({
   // The build works under any path: `index.html` finds out which.
   base: './',
@@ -35,7 +38,11 @@ export default defineConfig({
     offlineFiles(),
     compressed(),
   ],
-  worker: { format: 'es', plugins: () => [engraverProgram(), notices.collect()] },
+  worker: {
+    format: 'es',
+    plugins: () => [engraverProgram(), notices.collect()],
+    rolldownOptions: { output: { codeSplitting: { groups: ENGRAVER_APART } } },
+  },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 9000,

@@ -1,30 +1,29 @@
-import type { VerovioToolkit } from 'verovio/esm';
+import { VerovioToolkit } from 'verovio/esm';
+import createModule from 'verovio/wasm';
 import address from 'virtual:engraver-program';
 
 /**
  * Starts the engraver. The WebAssembly is a separate file, so the browser compiles it while it downloads and caches the
  * compiled code. The package's script instantiates the bytes it embeds; it is given the compiled module instead.
+ *
+ * The script runs at once, before the module is compiled: it reads `import.meta`, and Chromium 156 ends the whole tab
+ * where a script first does so in a worker that is being ended, as when a page is left early.
  */
 export async function startEngraver(): Promise<VerovioToolkit> {
   const compiled = address === undefined ? undefined : WebAssembly.compileStreaming(fetch(address));
-  const [{ VerovioToolkit: Toolkit }, { default: createModule }, program] = await Promise.all([
-    import('verovio/esm'),
-    import('verovio/wasm'),
-    compiled,
-  ]);
-  return new Toolkit(program ? await withProgram(program, createModule) : await createModule());
+  return new VerovioToolkit(await (compiled ? withProgram(compiled, createModule) : createModule()));
 }
 
-/** Runs `start` with `WebAssembly.instantiate` answering with a module that is already compiled. */
-async function withProgram(program: WebAssembly.Module, start: () => Promise<object>): Promise<object> {
+/** Runs `start` with `WebAssembly.instantiate` answering with a module that is compiled elsewhere. */
+async function withProgram(compiled: Promise<WebAssembly.Module>, start: () => Promise<object>): Promise<object> {
   const own = WebAssembly.instantiate;
   const given = async (
     _: unknown,
     imports?: WebAssembly.Imports,
-  ): Promise<WebAssembly.WebAssemblyInstantiatedSource> => ({
-    module: program,
-    instance: await own(program, imports),
-  });
+  ): Promise<WebAssembly.WebAssemblyInstantiatedSource> => {
+    const module = await compiled;
+    return { module, instance: await own(module, imports) };
+  };
   WebAssembly.instantiate = given as typeof WebAssembly.instantiate;
   try {
     return await start();
