@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config';
 import { AS_NODE_DOES } from './vitest.config.ts';
 
-/** Tests that play or hear in real time: a browser at work beside them would take the time away; beside each other they mostly wait. */
+/** Tests that play or hear in real time: another browser at work would take the time away. */
 const IN_TIME = ['tests/e2e/{ear,listen}.e2e.ts'];
 
 export default defineConfig({
@@ -9,8 +9,6 @@ export default defineConfig({
     // A test waits for what it asks for (`PATIENCE` in tests/e2e/stage.ts), however slow the machine is for a while.
     testTimeout: 900_000,
     hookTimeout: 300_000,
-    // A shared machine may stand still in the middle of a click; what is wrong with the page is wrong twice.
-    retry: 1,
     // Where waits are that long, a build that cannot work must not be waited for in every test.
     bail: 4,
     projects: [
@@ -30,7 +28,7 @@ export default defineConfig({
         test: {
           name: 'in time',
           include: IN_TIME,
-          maxWorkers: 2,
+          maxWorkers: 1,
           sequence: { groupOrder: 1 },
           ...AS_NODE_DOES,
         },

@@ -9,12 +9,13 @@ import { arbitraryRecipe } from '../src/core/recipe/arbitrary-recipe.ts';
 import { isSeries } from '../src/core/theory/figure.ts';
 import { readRecipe } from '../src/core/recipe/recipe.ts';
 import { generalGraph } from './shortest-path.ts';
+import { THOROUGH } from '../tests/thorough.ts';
 
 /** Beyond this many columns times their width a graph takes the library seconds to lay out. */
 const LARGEST = 1_400;
 
 describe('a shortest-path library that knows nothing of fingering', () => {
-  it('finds the same cost on the same graphs, hundreds of whole recipes, both ways and mirrored', () => {
+  it('finds the same cost on the same graphs, whole recipes, both ways and mirrored', () => {
     let recipes = 0;
     let mirrored = 0;
     const memory = new EngineMemory();
@@ -34,9 +35,9 @@ describe('a shortest-path library that knows nothing of fingering', () => {
         if (Number.isFinite(ours)) expect(theirs).toBeCloseTo(ours, 6);
         else expect(theirs).toBe(ours);
       }),
-      { numRuns: 1500, seed: 17 },
+      { numRuns: 500 * THOROUGH, seed: 17 },
     );
-    expect(recipes).toBeGreaterThan(200);
-    expect(mirrored).toBeGreaterThan(50);
+    expect(recipes).toBeGreaterThan(80);
+    expect(mirrored).toBeGreaterThan(20);
   });
 });

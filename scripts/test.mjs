@@ -14,6 +14,8 @@ const programs = installPrograms([
 ]);
 installPackages();
 
+const E2E = ['run', '--config', 'vitest.e2e.config.ts'];
+
 /** Steps that wait for nobody: they take what the others leave of the machine, and are heard as soon as they end. */
 const MEANWHILE = [
   ['Lint', PROGRAMS.eslint, ['.']],
@@ -29,8 +31,11 @@ const BESIDE = [
 /** Steps that take all cores, one after the other. */
 const ALONE = [
   ['Unit tests', PROGRAMS.vitest, ['run', '--config', 'vitest.config.ts']],
-  ['The interface in headless Chromium', PROGRAMS.vitest, ['run', '--config', 'vitest.e2e.config.ts']],
+  ['The interface in headless Chromium', PROGRAMS.vitest, [...E2E, '--project', 'side by side']],
 ];
+
+/** What is played and heard as it sounds: with anything at work beside it, sound would be lost. */
+const IN_TIME = ['Sound in headless Chromium, in time', PROGRAMS.vitest, [...E2E, '--project', 'in time']];
 
 const started = new Set();
 
@@ -52,4 +57,5 @@ await Promise.all(BESIDE.map((one) => step(one, {})));
 await programs;
 for (const one of ALONE) await step(one, { seen: true });
 await Promise.all(meanwhile);
+await step(IN_TIME, { seen: true });
 say('\nEverything passed.');

@@ -12,6 +12,7 @@ import { Assignment, Lesson, LoggedAttempt, Pupil } from '../core/practice/pupil
 import { SCHOOLS } from '../core/schools/schools.ts';
 import { playable } from '../core/study/playable.ts';
 import { freshBrowser, freshPage } from './browser.fixture.ts';
+import { THOROUGH } from '../../tests/thorough.ts';
 
 type Page = typeof import('./records.ts') & typeof import('./database.ts') & typeof import('./backup.ts');
 
@@ -166,7 +167,6 @@ describe('records that two tabs work on', () => {
   });
 
   /** Of each kind, at each test; npm run interleavings tries 200. */
-  const INTERLEAVINGS = Number(process.env['INTERLEAVINGS'] ?? 40);
 
   // Tabs read when they read and write when they write, from whatever they last saw. What is asked of the outcome is
   // written here field by field, from the stored record before and after each act, not by the joining under test.
@@ -250,7 +250,7 @@ describe('records that two tabs work on', () => {
           });
           expect(both.some(({ kind: came }) => came === 'kept')).toBe(true);
         }),
-        { numRuns: INTERLEAVINGS, seed: 34 },
+        { numRuns: 40 * THOROUGH, seed: 34 },
       );
     },
   );

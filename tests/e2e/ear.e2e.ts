@@ -47,7 +47,7 @@ function inCommon(one: readonly number[], other: readonly number[]): number {
   return before.at(-1)!;
 }
 
-describe('a player before the microphone', { retry: 2 }, () => {
+describe('a player before the microphone', () => {
   let stage: Stage;
   afterEach(() => stage.close());
 

@@ -8,6 +8,7 @@ import type { RecipeInput } from '../recipe/recipe.ts';
 import fc from 'fast-check';
 import { EIGHT_GRADES } from './shipped/eight-grades.ts';
 import { asksOf } from './syllabus.ts';
+import { THOROUGH } from '../../../tests/thorough.ts';
 
 const memory = new EngineMemory();
 
@@ -55,8 +56,7 @@ describe('the estimated grade', () => {
     },
   );
 
-  // STEP_LADDER_PAIRS=10000 for the long form.
-  const numRuns = Number(process.env['STEP_LADDER_PAIRS'] ?? 100);
+  const numRuns = 70 * THOROUGH;
 
   it(
     'never falls for an octave more, a higher hand, a faster tempo or a longer slur',

@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import type { FingeredNote } from '../fingering/fingering.ts';
 import { arbitraryRecipe } from '../recipe/arbitrary-recipe.ts';
 import type { BuiltStudy } from './build.ts';
+import { THOROUGH } from '../../../tests/thorough.ts';
 
 /**
  * Where a finger may fall from its hand, written out again from common practice and apart from the
@@ -147,9 +148,9 @@ describe('any recipe', () => {
           expect(study.refusal.message.length).toBeGreaterThan(25);
         }
       }),
-      { numRuns: 700, seed: 3 },
+      { numRuns: 400 * THOROUGH, seed: 3 },
     );
-    expect(built).toBeGreaterThan(150);
-    expect(refusals).toBeGreaterThan(50);
+    expect(built).toBeGreaterThan(90);
+    expect(refusals).toBeGreaterThan(30);
   });
 });

@@ -5,6 +5,7 @@ import { INSTRUMENTS } from '../../instruments/instruments.ts';
 import { buildFrom } from '../../study/build.ts';
 import { CIRCLE } from '../../theory/key-signature.ts';
 import { EngineMemory } from './memory.ts';
+import { THOROUGH } from '../../../../tests/thorough.ts';
 
 describe('what an engine remembers from study to study', () => {
   it('changes no fingering, cost or refusal, in whatever order studies are asked for', () => {
@@ -19,14 +20,15 @@ describe('what an engine remembers from study to study', () => {
     expect(memory.bytes).toBeGreaterThan(100_000);
   });
 
-  it('changes nothing in any study of the big table: twelve keys, six forms, three ranges, four instruments', () => {
+  it('changes nothing in the studies of the big table: six forms, three ranges, four instruments, each key in turn', () => {
     const FORMS = ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'mixolydian', 'chromatic'] as const;
     const memory = new EngineMemory();
     let studies = 0;
     for (const instrument of INSTRUMENTS) {
       for (const form of FORMS) {
         for (const octaves of [1, 2, 3]) {
-          for (const tonic of CIRCLE.major) {
+          for (const [place, tonic] of CIRCLE.major.entries()) {
+            if ((place + octaves + FORMS.indexOf(form)) % 3 !== 0 && THOROUGH === 1) continue;
             const recipe = { instrument, form, octaves, tonic, ways: 1 };
             const known = buildFrom(recipe, memory);
             const afresh = buildFrom(recipe);
@@ -42,7 +44,7 @@ describe('what an engine remembers from study to study', () => {
         }
       }
     }
-    expect(studies).toBe(828);
+    expect(studies).toBe(THOROUGH === 1 ? 276 : 828);
   });
 
   it('tells steps within a prescribed group from free ones', () => {
