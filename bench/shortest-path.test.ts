@@ -37,7 +37,7 @@ describe('a shortest-path library that knows nothing of fingering', () => {
       }),
       { numRuns: 500 * THOROUGH, seed: 17 },
     );
-    expect(recipes).toBeGreaterThan(80);
-    expect(mirrored).toBeGreaterThan(20);
+    expect(recipes).toBeGreaterThan(60);
+    expect(mirrored).toBeGreaterThan(15);
   });
 });
