@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config';
 import { AS_NODE_DOES } from './vitest.config.ts';
 
-/** Tests that play or hear in real time: another browser at work would take the time away. */
+/** Tests that play or hear in real time: a browser at work beside them would take the time away; beside each other they mostly wait. */
 const IN_TIME = ['tests/e2e/{ear,listen}.e2e.ts'];
 
 export default defineConfig({
@@ -28,7 +28,7 @@ export default defineConfig({
         test: {
           name: 'in time',
           include: IN_TIME,
-          maxWorkers: 1,
+          maxWorkers: 2,
           sequence: { groupOrder: 1 },
           ...AS_NODE_DOES,
         },

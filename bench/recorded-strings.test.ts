@@ -12,8 +12,8 @@ import { recordedPerformance, recordedStrings } from './recorded-strings.ts';
 it('hears recorded strings: which note was played, and how far off it is', { timeout: 120_000 }, async () => {
   const strings = await recordedStrings();
   const asked: RecipeInput[] = [
-    { instrument: 'violin', tonic: 'A', octaves: 2, bowing: { slur: 2, perBeat: 1 } },
-    { instrument: 'viola', tonic: 'F', octaves: 2, form: 'melodic-minor', bowing: { slur: 4, perBeat: 1 } },
+    { instrument: 'violin', tonic: 'A', octaves: 1, bowing: { slur: 2, perBeat: 1 } },
+    { instrument: 'viola', tonic: 'F', octaves: 1, form: 'melodic-minor', bowing: { slur: 4, perBeat: 1 } },
     { instrument: 'cello', tonic: 'D', octaves: 2, figure: 'arpeggio', bowing: { slur: 3, perBeat: 1 } },
     { instrument: 'bass', tonic: 'G', octaves: 1, form: 'harmonic-minor', bowing: { perBeat: 1 } },
   ];
@@ -41,6 +41,6 @@ it('hears recorded strings: which note was played, and how far off it is', { tim
   }
   off.sort((a, b) => a - b);
   expect(aligned / all).toBeGreaterThanOrEqual(0.98);
-  expect(off.length).toBeGreaterThan(80);
+  expect(off.length).toBeGreaterThan(50);
   expect(off[Math.floor(0.9 * off.length)]).toBeLessThan(8);
 });

@@ -17,6 +17,7 @@ import { listen } from './listen.ts';
 import { performanceOf } from './performance.ts';
 import { reportOf, USUAL_HEARING, type Report } from './report.ts';
 import { verdictOf } from './verdict.ts';
+import { THOROUGH } from '../../../tests/thorough.ts';
 
 function studyOf(input: RecipeInput): ScoredStudy {
   const { recipe, passage, ways } = playable({ ...input, ways: 1 });
@@ -38,7 +39,7 @@ function at(list: readonly number[], share: number): number {
 describe('a recording is heard', () => {
   it('as it was played: cents, onsets, restarts and notes left out, on all instruments, with vibrato and noise', () => {
     const truth = { cents: [] as number[], onsets: [] as number[], found: 0, all: 0, faults: 0, told: 0 };
-    for (let seed = 1; seed <= 16; seed += 1) {
+    for (let seed = 1; seed <= 10 * THOROUGH; seed += 1) {
       const draw = draws(seed * 7919);
       const pick = <T>(list: readonly T[]): T => list[Math.floor(draw() * list.length)]!;
       const instrument = INSTRUMENTS[seed % 4]!;
