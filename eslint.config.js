@@ -67,7 +67,6 @@ export default tseslint.config(
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
       'import-x/no-restricted-paths': ['error', { zones: [...ONE_WAY, ...ALONG_THE_FLOW] }],
-      'import-x/no-cycle': 'error',
       ...reactHooks.configs['recommended-latest']?.rules,
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-non-null-assertion': 'error',

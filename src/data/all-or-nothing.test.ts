@@ -17,7 +17,8 @@ vi.mock('../workers/coach.ts', () => ({
   }),
 }));
 
-type Page = typeof import('./records.ts') &
+type Page = typeof import('./change.ts') &
+  typeof import('./records.ts') &
   typeof import('./database.ts') &
   typeof import('./backup.ts') &
   typeof import('./demo.ts') &
@@ -28,6 +29,7 @@ type Page = typeof import('./records.ts') &
 const page = async (studio: 'own' | 'demo' = 'own'): Promise<Page> =>
   (await freshPage(
     () => [
+      import('./change.ts'),
       import('./records.ts'),
       import('./database.ts'),
       import('./backup.ts'),

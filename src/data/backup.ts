@@ -6,7 +6,7 @@ import { KEPT_KINDS, KINDS, type Kind } from '../core/library/kinds.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { attempt, GivenUp } from './database.ts';
 import { newId } from './library.ts';
-import type { Change, Step } from './records.ts';
+import type { Change, Step } from './change.ts';
 import { turn } from './turn.ts';
 import { writeRecords } from './writer.ts';
 

@@ -4,6 +4,7 @@ import { listed } from '../core/study/listed-study.ts';
 import { SavedStudy } from '../core/study/saved-study.ts';
 import { emptied, noteKept, tellStorage } from './storage-state.ts';
 import { currentStudio, type Studio } from './studio.ts';
+import { StorageTrouble } from './storage-trouble.ts';
 
 /** A store of records under their keys, read through Zod, so unknown here. */
 interface Records {
@@ -98,23 +99,6 @@ const MIGRATIONS: readonly ((database: Database, upgrade: Upgrade) => Promise<vo
     }
   },
 ];
-
-/**
- * What hinders the browser's storage: its quota is used up, the disk is full, a newer version's database, permission
- * denied, the browser has dropped the library, or a fault of the program's own.
- */
-export type TroubleKind = 'full' | 'disk' | 'newer' | 'blocked' | 'emptied' | 'fault';
-
-/** Why the browser's storage can't be used, in words for the teacher. */
-export class StorageTrouble extends Error {
-  override readonly name = 'StorageTrouble';
-  readonly kind: TroubleKind;
-
-  constructor(message: string, kind: TroubleKind = 'fault') {
-    super(message);
-    this.kind = kind;
-  }
-}
 
 let opened: Promise<Database> | undefined;
 /** True once this page has had the database: one that then is new was dropped by the browser. */

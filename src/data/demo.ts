@@ -14,7 +14,7 @@ import { KEPT_KINDS } from '../core/library/kinds.ts';
 import { OWN_BOOK } from './book.ts';
 import { attempt, inOneGo, type StoreName } from './database.ts';
 import { toSaved } from './library.ts';
-import { added, type Change } from './records.ts';
+import { added, type Change } from './change.ts';
 import { currentStudio } from './studio.ts';
 import { writeIn } from './writer.ts';
 

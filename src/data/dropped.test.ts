@@ -4,13 +4,15 @@ import { readBackup } from '../core/library/backup.ts';
 import { Pupil } from '../core/practice/pupil.ts';
 import { freshBrowser, freshPage } from './browser.fixture.ts';
 
-type Page = typeof import('./records.ts') &
+type Page = typeof import('./change.ts') &
+  typeof import('./records.ts') &
   typeof import('./database.ts') &
   typeof import('./storage-state.ts') &
   typeof import('./in-memory.ts');
 
 const page = async (): Promise<Page> =>
   (await freshPage(() => [
+    import('./change.ts'),
     import('./records.ts'),
     import('./database.ts'),
     import('./storage-state.ts'),

@@ -4,7 +4,7 @@ import { same } from '../core/library/join.ts';
 import { meet, type Meeting } from '../core/library/meeting.ts';
 import { playable } from '../core/study/playable.ts';
 import { ENGINE_VERSION, type SavedStudy } from '../core/study/saved-study.ts';
-import { StorageTrouble } from './database.ts';
+import { StorageTrouble } from './storage-trouble.ts';
 import { Keeper, type Keeping } from './keeper.ts';
 
 const WAYS = playable({ instrument: 'violin', tonic: 'A', octaves: 2, ways: 5 });

@@ -1,6 +1,7 @@
 import { same } from '../core/library/join.ts';
 import type { Meeting } from '../core/library/meeting.ts';
-import { troubleFrom, type StorageTrouble } from './database.ts';
+import { troubleFrom } from './database.ts';
+import type { StorageTrouble } from './storage-trouble.ts';
 
 /** Whether a record that is worked on is saved. */
 export type Keeping<One> =

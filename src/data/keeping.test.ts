@@ -11,6 +11,8 @@ import { freshBrowser, freshPage } from './browser.fixture.ts';
 type Keeping = typeof import('./library.ts') &
   typeof import('./backup.ts') &
   typeof import('./syllabuses.ts') &
+  typeof import('./change.ts') &
+  typeof import('./storage-trouble.ts') &
   typeof import('./records.ts') &
   typeof import('./read-records.ts') &
   typeof import('./database.ts');
@@ -23,6 +25,8 @@ async function page(studio: 'own' | 'demo' = 'own'): Promise<Keeping> {
     import('./library.ts'),
     import('./backup.ts'),
     import('./syllabuses.ts'),
+    import('./change.ts'),
+    import('./storage-trouble.ts'),
     import('./records.ts'),
     import('./read-records.ts'),
     import('./database.ts'),

@@ -5,7 +5,7 @@ import { exportLibrary, importLibrary, Stopped } from './backup.ts';
 import { readingPupilFile, type TriesMerge } from '../core/practice/pupil-file.ts';
 import type { Pupil } from '../core/practice/pupil.ts';
 import { previewFile, type FilePreview } from './pupil-files.ts';
-import type { Change, Place, Step } from './records.ts';
+import type { Change, Place, Step } from './change.ts';
 import { actFor, type Studio } from './studio.ts';
 import { turn } from './turn.ts';
 import { takeBackRecords, writeRecords } from './writer.ts';

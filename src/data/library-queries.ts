@@ -12,7 +12,8 @@ import {
   type Found,
   type StudyList,
 } from './library.ts';
-import { onChanged, type Place } from './records.ts';
+import { onChanged } from './records.ts';
+import type { Place } from './change.ts';
 import { finishEdits } from './unfinished.ts';
 
 const LIST = ['studies'] as const;

@@ -17,7 +17,7 @@ import { attempt } from './database.ts';
 import { readStudy } from './library.ts';
 import { readPupil } from './pupils.ts';
 import { readRecords } from './read-records.ts';
-import { added, changed, type Change } from './records.ts';
+import { added, changed, type Change } from './change.ts';
 import { today } from './today.ts';
 import { turn } from './turn.ts';
 

@@ -8,6 +8,7 @@ type Page = typeof import('./pupils.ts') &
   typeof import('./backup.ts') &
   typeof import('./library.ts') &
   typeof import('./recordings.ts') &
+  typeof import('./change.ts') &
   typeof import('./records.ts') &
   typeof import('./pupil-files.ts') &
   typeof import('./database.ts');
@@ -19,6 +20,7 @@ async function page(): Promise<Page> {
     import('./backup.ts'),
     import('./library.ts'),
     import('./recordings.ts'),
+    import('./change.ts'),
     import('./records.ts'),
     import('./pupil-files.ts'),
     import('./database.ts'),

@@ -14,10 +14,18 @@ import { playable } from '../core/study/playable.ts';
 import { freshBrowser, freshPage } from './browser.fixture.ts';
 import { THOROUGH } from '../../tests/thorough.ts';
 
-type Page = typeof import('./records.ts') & typeof import('./database.ts') & typeof import('./backup.ts');
+type Page = typeof import('./change.ts') &
+  typeof import('./records.ts') &
+  typeof import('./database.ts') &
+  typeof import('./backup.ts');
 
 const page = async (): Promise<Page> =>
-  (await freshPage(() => [import('./records.ts'), import('./database.ts'), import('./backup.ts')])) as Page;
+  (await freshPage(() => [
+    import('./change.ts'),
+    import('./records.ts'),
+    import('./database.ts'),
+    import('./backup.ts'),
+  ])) as Page;
 
 const NOW = '2026-03-02T10:00:00.000Z';
 const NELE = Pupil.parse({ id: 'nele', name: 'Nele', instrument: 'violin', created: NOW, updated: NOW });

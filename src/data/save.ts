@@ -1,5 +1,6 @@
 import { kindName, partName } from '../core/library/kind-names.ts';
-import { takeBack, write, type Change, type Step } from './records.ts';
+import { takeBack, write } from './records.ts';
+import type { Change, Step } from './change.ts';
 
 /** Two tabs changed the same part of a record: whose is kept. */
 export interface Question {

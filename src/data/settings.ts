@@ -1,7 +1,8 @@
 import { HEARING_LEVELS, type HearingLevel } from '../core/listening/verdict.ts';
 import { SETTINGS_ID, Settings, USUAL_SETTINGS } from '../core/library/settings.ts';
 import { attempt } from './database.ts';
-import { applied, onChanged } from './records.ts';
+import { onChanged } from './records.ts';
+import { applied } from './change.ts';
 import { save } from './save.ts';
 
 let now: Settings = USUAL_SETTINGS;

@@ -1,4 +1,4 @@
-import type { StorageTrouble } from './database.ts';
+import type { StorageTrouble } from './storage-trouble.ts';
 import { currentStudio } from './studio.ts';
 
 type Listener = (trouble: StorageTrouble | undefined) => void;

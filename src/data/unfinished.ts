@@ -3,7 +3,8 @@ import type { RecipeInput } from '../core/recipe/recipe.ts';
 import { SavedStudy } from '../core/study/saved-study.ts';
 import { engine } from '../workers/engine.ts';
 import { copyOf, toSaved } from './library.ts';
-import { added, changeRecord, write } from './records.ts';
+import { changeRecord, write } from './records.ts';
+import { added } from './change.ts';
 import { currentStudio } from './studio.ts';
 import { titleOf } from '../core/recipe/title.ts';
 

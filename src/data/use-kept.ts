@@ -5,7 +5,8 @@ import type { Entry, Kind } from '../core/library/kinds.ts';
 import type { Meeting } from '../core/library/meeting.ts';
 import { keepDraft, readDraft } from './drafts.ts';
 import { Keeper, type Keeping } from './keeper.ts';
-import { added, changeRecord, write } from './records.ts';
+import { changeRecord, write } from './records.ts';
+import { added } from './change.ts';
 import { doneWaiting, noteWaiting, readWaiting, type Waiting } from './waiting.ts';
 import { askWhose, questionAbout, tellTrouble } from './save.ts';
 

@@ -6,7 +6,7 @@ import { meet } from '../core/library/meeting.ts';
 import { listed } from '../core/study/listed-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { GivenUp, inOneGo, type StoreName, type Transaction } from './database.ts';
-import type { Change, RecordKind, Step, Written } from './records.ts';
+import type { Change, RecordKind, Step, Written } from './change.ts';
 import { Recording } from './recordings.ts';
 
 /** What belongs to a pupil and goes with them. */

@@ -210,7 +210,18 @@ describe('the desk', () => {
     await stage.until('the whole score in view', async () => (await look()).notes === 43);
   });
 
-  it('is divided by the mouse and by a finger, and remembers it', async () => {
+  /** Lets a pen down, moves it, and lifts it. */
+  const pen = async (way: readonly { x: number; y: number }[]): Promise<void> => {
+    const send = (type: string, { x, y }: { x: number; y: number }): Promise<void> => {
+      const button = { button: 'left', buttons: type === 'mouseReleased' ? 0 : 1, clickCount: 1 };
+      return stage.devTools('Input.dispatchMouseEvent', { type, x, y, pointerType: 'pen', ...button });
+    };
+    await send('mousePressed', way[0]!);
+    for (const place of way.slice(1)) await send('mouseMoved', place);
+    await send('mouseReleased', way.at(-1)!);
+  };
+
+  it('is divided by the mouse, by a finger and by a pen, and remembers it', async () => {
     await resize(1280, 800);
     await open('instrument=violin&tonic=A&octaves=3');
     const divider = (): Promise<{ x: number; y: number; share: number }> =>
@@ -237,46 +248,54 @@ describe('the desk', () => {
     await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: false });
     const touched = await divider();
     expect(Math.abs(touched.y - (dragged.y + 60))).toBeLessThanOrEqual(8);
+    await pen([0, 10, 20, 30].map((up) => ({ x: touched.x, y: touched.y - up })));
+    const drawn = await divider();
+    expect(Math.abs(drawn.y - (touched.y - 30))).toBeLessThanOrEqual(8);
     await stage.driver.navigate().refresh();
     await stage.score();
-    expect((await divider()).share).toBe(touched.share);
+    expect((await divider()).share).toBe(drawn.share);
   });
 
-  it('is worked by touch alone: a note, its finger, a room, the stand and its pages', async () => {
-    await resize(1024, 768);
-    await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: true });
-    await open('instrument=violin&tonic=A&octaves=3');
-    const tap = async (locator: By): Promise<void> => {
-      const { x, y } = await stage.until(String(locator), async () =>
-        stage.driver.executeScript<{ x: number; y: number } | false>(
-          `const box = arguments[0].getBoundingClientRect();
+  it.each(['touch', 'pen'])(
+    'is worked by %s alone: a note, its finger, a room, the stand and its pages',
+    async (tool) => {
+      await resize(1024, 768);
+      await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: tool === 'touch' });
+      await open('instrument=violin&tonic=A&octaves=3');
+      const tap = async (locator: By): Promise<void> => {
+        const { x, y } = await stage.until(String(locator), async () =>
+          stage.driver.executeScript<{ x: number; y: number } | false>(
+            `const box = arguments[0].getBoundingClientRect();
            const at = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
            return arguments[0].contains(document.elementFromPoint(at.x, at.y)) && at;`,
-          await stage.driver.findElement(locator),
-        ),
-      );
-      await stage.devTools('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
-      await stage.devTools('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
-    };
-    const button = (words: string): By => By.xpath(`//button[normalize-space()="${words}" or @aria-label="${words}"]`);
-    const before = await stage.score();
-    await tap(By.css('#n12 .notehead'));
-    await tap(By.xpath('//button[@role="tab"][normalize-space()="Note"]'));
-    await stage.sees('Note 13 of 43');
-    await tap(By.xpath('(//*[@aria-label="Ways to play this note"]//button)[2]'));
-    await stage.until('another fingering', async () => (await stage.score()) !== before);
-    await tap(button('Undo'));
-    await stage.until('the fingering as it was', async () => (await stage.score()) === before);
-    await tap(button('Stand'));
-    await stage.find(By.css('.stand-page .note'));
-    for (let step = 0; step < 3; step += 1) await tap(button('Larger'));
-    await stage.sees('Page 1 of');
-    await tap(button('The page after'));
-    await stage.sees('Page 2 of');
-    await tap(button('Leave'));
-    expect(await stage.score()).toBe(before);
-    await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: false });
-  });
+            await stage.driver.findElement(locator),
+          ),
+        );
+        if (tool === 'pen') return pen([{ x, y }]);
+        await stage.devTools('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+        await stage.devTools('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+      };
+      const button = (words: string): By =>
+        By.xpath(`//button[normalize-space()="${words}" or @aria-label="${words}"]`);
+      const before = await stage.score();
+      await tap(By.css('#n12 .notehead'));
+      await tap(By.xpath('//button[@role="tab"][normalize-space()="Note"]'));
+      await stage.sees('Note 13 of 43');
+      await tap(By.xpath('(//*[@aria-label="Ways to play this note"]//button)[2]'));
+      await stage.until('another fingering', async () => (await stage.score()) !== before);
+      await tap(button('Undo'));
+      await stage.until('the fingering as it was', async () => (await stage.score()) === before);
+      await tap(button('Stand'));
+      await stage.find(By.css('.stand-page .note'));
+      for (let step = 0; step < 3; step += 1) await tap(button('Larger'));
+      await stage.sees('Page 1 of');
+      await tap(button('The page after'));
+      await stage.sees('Page 2 of');
+      await tap(button('Leave'));
+      expect(await stage.score()).toBe(before);
+      await stage.devTools('Emulation.setTouchEmulationEnabled', { enabled: false });
+    },
+  );
 
   it('at twice the size of everything goes nowhere sideways, and each room is a click away', async () => {
     // A window of 1280 by 800 in which all is shown at 200 %.

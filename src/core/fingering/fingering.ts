@@ -15,7 +15,8 @@ import { pathCost } from './search/path-cost.ts';
 import type { Task } from './search/problem.ts';
 import type { Setting } from './search/setting.ts';
 import { pose, solveBest, type Posed } from './search/routes.ts';
-import { chooseWays, prepareChoice, type Form, type FoundPath, type PreparedChoice } from './search/ways.ts';
+import { chooseWays, prepareChoice, type Form, type PreparedChoice } from './search/ways.ts';
+import type { FoundPath } from './search/found-path.ts';
 import { formOf, type SystemForm } from './systems/system-ways.ts';
 
 export { EngineMemory } from './search/memory.ts';

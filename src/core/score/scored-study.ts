@@ -3,7 +3,7 @@ import type { Altered } from '../study/known-study.ts';
 import type { Passage } from '../passage/passage.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 import type { NoteNames } from '../theory/note-names.ts';
-import type { TeachingMark } from './teaching-marks.ts';
+import type { TeachingMark } from './teaching-mark.ts';
 
 /** A study with one of its fingerings, ready to be written down. */
 export interface ScoredStudy {

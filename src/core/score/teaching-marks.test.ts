@@ -5,7 +5,8 @@ import { noteName } from '../theory/note-names.ts';
 import { scoreOf } from './from-study.ts';
 import { musicXml } from './musicxml.ts';
 import type { ScoredStudy } from './scored-study.ts';
-import { teachingWords, type TeachingMark } from './teaching-marks.ts';
+import { teachingWords } from './teaching-marks.ts';
+import type { TeachingMark } from './teaching-mark.ts';
 
 function study(input: RecipeInput): ScoredStudy {
   const { recipe, passage, ways } = playable({ ways: 1, ...input });

@@ -4,11 +4,7 @@ import { instrumentFor } from '../instruments/instruments.ts';
 import { bendOf } from '../shifts/home-place.ts';
 import { printed } from '../theory/pitch.ts';
 import type { ScoredStudy } from './scored-study.ts';
-
-/** What a teacher may have printed at the notes besides fingers and strings, each by itself. */
-export const TEACHING_MARKS = ['extensions', 'low-high', 'stays', 'no-open', 'traps', 'hard'] as const;
-
-export type TeachingMark = (typeof TEACHING_MARKS)[number];
+import { TEACHING_MARKS, type TeachingMark } from './teaching-mark.ts';
 
 /** Short words over or under notes, by note. */
 export type NoteWords = ReadonlyMap<number, string>;

@@ -8,7 +8,7 @@ import { titleOf } from '../../core/recipe/title.ts';
 import { readRecipe } from '../../core/recipe/recipe.ts';
 import { OWN_BOOK, useBooks } from '../../data/book.ts';
 import { textOf as readFile } from '../../data/outside.ts';
-import { changed, removed } from '../../data/records.ts';
+import { changed, removed } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { useKept } from '../../data/use-kept.ts';
 import { Button } from '../../ui/button.tsx';

@@ -4,7 +4,7 @@ import { counted } from '../../core/base/words.ts';
 import { classWords, newClass, type ClassRecord } from '../../core/classroom/class-record.ts';
 import { useClasses } from '../../data/classes.ts';
 import { newId } from '../../data/library.ts';
-import { added, removed } from '../../data/records.ts';
+import { added, removed } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';

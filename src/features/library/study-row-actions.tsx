@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { ListedStudy } from '../../core/study/listed-study.ts';
 import { copyOf, readStudy } from '../../data/library.ts';
-import { added, changed, removed } from '../../data/records.ts';
+import { added, changed, removed } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { useTypedForm } from '../../data/typed.ts';
 import { Button } from '../../ui/button.tsx';

@@ -18,7 +18,7 @@ import { preparing } from '../../core/study/preparing.ts';
 import type { PassageAsk, PassageStudy } from '../../core/study/passage-study.ts';
 import { toSaved } from '../../data/library.ts';
 import { bytesOf } from '../../data/outside.ts';
-import { added } from '../../data/records.ts';
+import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';

@@ -3,7 +3,7 @@ import { setTo } from '../../core/practice/pupil.ts';
 import type { RecipeInput } from '../../core/recipe/recipe.ts';
 import { newId, toSaved } from '../../data/library.ts';
 import { useRoll } from '../../data/pupil-queries.ts';
-import { added } from '../../data/records.ts';
+import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { today } from '../../data/today.ts';
 import { Button } from '../../ui/button.tsx';

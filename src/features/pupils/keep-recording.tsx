@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { sizeWords } from '../../core/base/words.ts';
 import type { Report } from '../../core/listening/report.ts';
-import { added } from '../../data/records.ts';
+import { added } from '../../data/change.ts';
 import type { Recording } from '../../data/recordings.ts';
 import { save } from '../../data/save.ts';
 import { today } from '../../data/today.ts';

@@ -4,7 +4,7 @@ import { readOutside } from '../../core/base/reading.ts';
 import { Ladder, LADDERS, USUAL_LADDER } from '../../core/practice/ladder.ts';
 import { RUNGS, rungNamed, type RungId } from '../../core/practice/rung.ts';
 import { newId } from '../../data/library.ts';
-import { added, changed } from '../../data/records.ts';
+import { added, changed } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { useLadders } from '../../data/pupil-queries.ts';
 import { useTyped } from '../../data/typed.ts';

@@ -7,7 +7,7 @@ import { untilWords } from './until-words.ts';
 import type { Pupil } from '../../core/practice/pupil.ts';
 import { useHeld, useRoll } from '../../data/pupil-queries.ts';
 import type { Roll } from '../../data/pupils.ts';
-import { added } from '../../data/records.ts';
+import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { Button, buttonLook } from '../../ui/button.tsx';
 import { chartParts } from '../../ui/chart-parts.ts';

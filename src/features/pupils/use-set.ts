@@ -5,7 +5,7 @@ import { setTo, type Pupil } from '../../core/practice/pupil.ts';
 import type { RecipeInput } from '../../core/recipe/recipe.ts';
 import type { SavedStudy } from '../../core/study/saved-study.ts';
 import { toSaved } from '../../data/library.ts';
-import { added, applied, type Change } from '../../data/records.ts';
+import { added, applied, type Change } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 import { engine } from '../../workers/engine.ts';

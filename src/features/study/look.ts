@@ -1,5 +1,5 @@
 import type { FingersShown } from '../../core/score/scored-study.ts';
-import type { TeachingMark } from '../../core/score/teaching-marks.ts';
+import type { TeachingMark } from '../../core/score/teaching-mark.ts';
 import type { KnownStudy } from '../../core/study/known-study.ts';
 import type { NoteNames } from '../../core/theory/note-names.ts';
 import type { Beside } from './ways/use-other-way.ts';

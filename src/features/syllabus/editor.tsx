@@ -2,7 +2,7 @@ import type { InstrumentId } from '../../core/instruments/instruments.ts';
 import { useState } from 'react';
 import { sectionFor, type Grade, type Syllabus } from '../../core/grading/syllabus.ts';
 import { newId } from '../../data/library.ts';
-import { added } from '../../data/records.ts';
+import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { isShipped, ownCopyOf } from '../../data/syllabuses.ts';
 import { useKept } from '../../data/use-kept.ts';

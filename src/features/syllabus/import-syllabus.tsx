@@ -5,7 +5,7 @@ import type { CsvReading } from '../../core/grading/syllabus-csv.ts';
 import type { Syllabus } from '../../core/grading/syllabus.ts';
 import { newId } from '../../data/library.ts';
 import { textOf } from '../../data/outside.ts';
-import { added } from '../../data/records.ts';
+import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';

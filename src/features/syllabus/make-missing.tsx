@@ -5,7 +5,7 @@ import { SCHOOLS } from '../../core/schools/schools.ts';
 import { askName } from '../../core/grading/ask-words.ts';
 import type { Ask } from '../../core/grading/syllabus.ts';
 import { toSaved } from '../../data/library.ts';
-import { added } from '../../data/records.ts';
+import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';

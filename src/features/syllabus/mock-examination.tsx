@@ -4,7 +4,7 @@ import { askName, besidesBow } from '../../core/grading/ask-words.ts';
 import { slurWords } from '../../core/bowing/group-words.ts';
 import { drawCalls, drawSlur, type MockCall, type Went } from '../../core/grading/mock-call.ts';
 import { asksOf, type Ask, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
-import { added } from '../../data/records.ts';
+import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { useMockCalls } from '../../data/syllabuses.ts';
 import { Button } from '../../ui/button.tsx';

@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { coverageOf } from '../../core/grading/coverage.ts';
 import { sectionFor, type Ask, type Syllabus } from '../../core/grading/syllabus.ts';
 import { useLibrary } from '../../data/library-queries.ts';
-import { added, removed } from '../../data/records.ts';
+import { added, removed } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { isShipped, ownCopyOf, useSyllabuses, useSyllabusTrouble } from '../../data/syllabuses.ts';
 import { StorageNotice } from '../../ui/storage-notice.tsx';

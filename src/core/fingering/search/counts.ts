@@ -1,7 +1,7 @@
 import type { Instrument } from '../../instruments/instrument.ts';
 import type { Candidate } from './candidate.ts';
 import { crossingsOf, shiftsOf } from './moves.ts';
-import type { FoundPath } from './ways.ts';
+import type { FoundPath } from './found-path.ts';
 
 /** What a teacher counts of a way; fewer is better in each. */
 export interface Counts {

@@ -1,7 +1,7 @@
 import type { Instrument } from '../../instruments/instrument.ts';
 import type { Candidate } from './candidate.ts';
 import type { StepLink } from './lattice.ts';
-import type { StoppedSteps } from './links.ts';
+import type { StoppedSteps } from './step-costs.ts';
 import { kindOf, STEP_KINDS, type Step } from './step.ts';
 
 /** Beyond this all is forgotten, bytes. */

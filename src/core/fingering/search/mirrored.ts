@@ -7,12 +7,7 @@ import type { Setting } from './setting.ts';
 import { candidateIn, FRESH, freshDown, freshIn, freshUp, stateOf, STATES } from './state.ts';
 import type { Step } from './step.ts';
 import { candidatesOn, endCosts, standsAlone, nowhere, startAt, walkThrough, walkTo } from './walk.ts';
-
-/** Notes of the way up and of the way down that sound the same and are fingered the same. */
-export interface Pairing {
-  readonly up: number;
-  readonly down: number;
-}
+import type { Pairing } from './pairing.ts';
 
 /** A lattice, and how one of its paths is read as the candidates of every note, in playing order. */
 export interface Readable {

@@ -1,6 +1,6 @@
 import type { Passage } from '../../passage/passage.ts';
 import { sameHand, type Candidate } from './candidate.ts';
-import type { Pairing } from './mirrored.ts';
+import type { Pairing } from './pairing.ts';
 
 /** What a plan asks of one note. */
 export interface PlannedPlace {

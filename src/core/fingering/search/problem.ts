@@ -9,7 +9,7 @@ import { chordPlan } from './chords.ts';
 import { asPlanned, choicesOf, stringIndex, type ChoiceRules, type PlacedPin } from './choices.ts';
 import type { NoteChoices } from './column.ts';
 import type { EngineMemory } from './memory.ts';
-import type { Pairing } from './mirrored.ts';
+import type { Pairing } from './pairing.ts';
 import { bothPlans, NO_PLAN, type Plan, type PlannedPlace } from './plan.ts';
 import { settingOf, type Setting } from './setting.ts';
 import type { BowPlace, Step } from './step.ts';

@@ -17,17 +17,7 @@ import { candidateIn, STATES } from './state.ts';
 import { nowhere } from './walk.ts';
 import { difference } from './difference.ts';
 import type { Posed, Route } from './routes.ts';
-
-/** A fingering on offer: its notes and its cost. */
-export interface FoundPath {
-  readonly path: Candidate[];
-  readonly cost: number;
-  readonly mirrored: boolean;
-  /** Terms paid once for the whole passage. */
-  readonly charges: Route['charges'];
-  /** Names of the systems it is a form of. */
-  readonly systems?: readonly string[];
-}
+import type { FoundPath } from './found-path.ts';
 
 /** A system's best form for the passage. */
 export interface Form {

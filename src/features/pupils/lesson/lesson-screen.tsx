@@ -8,7 +8,7 @@ import type { Report } from '../../../core/listening/report.ts';
 import { earNoteOf, type EarNote } from '../../../core/practice/ear-note.ts';
 import type { Lesson, LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
 import { standingOf } from '../../../core/practice/standing.ts';
-import { applied, type Change } from '../../../data/records.ts';
+import { applied, type Change } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';
 import { useKept } from '../../../data/use-kept.ts';
 import { Button } from '../../../ui/button.tsx';

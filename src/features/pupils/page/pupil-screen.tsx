@@ -8,7 +8,7 @@ import { dayWords, daysBetween } from '../../../core/practice/day.ts';
 import { planDays, type PlannedStudy } from '../../../core/practice/plan.ts';
 import type { Pupil, PupilWhole } from '../../../core/practice/pupil.ts';
 import { CAUTION } from '../../../core/shifts/caution.ts';
-import { changed, removed } from '../../../data/records.ts';
+import { changed, removed } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';
 import { useKept } from '../../../data/use-kept.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';

@@ -3,7 +3,7 @@ import { useEffect, useMemo } from 'react';
 import { toast } from 'sonner';
 import { sizeWords } from '../../../core/base/words.ts';
 import { useRecordings } from '../../../data/recording-queries.ts';
-import { removed } from '../../../data/records.ts';
+import { removed } from '../../../data/change.ts';
 import type { Recording } from '../../../data/recordings.ts';
 import { save } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';

@@ -7,7 +7,7 @@ import { dayWords, daysBetween } from '../../../core/practice/day.ts';
 import { daysToTarget } from '../../../core/practice/tempo-steps.ts';
 import type { Assignment, PupilWhole } from '../../../core/practice/pupil.ts';
 import type { StudyReadiness } from '../../../core/practice/plan.ts';
-import { changed } from '../../../data/records.ts';
+import { changed } from '../../../data/change.ts';
 import { save, type Saved } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';

@@ -6,7 +6,7 @@ import type { EarNote } from '../../../core/practice/ear-note.ts';
 import type { PlanLine } from '../../../core/practice/plan.ts';
 import type { LoggedAttempt } from '../../../core/practice/pupil.ts';
 import { newId } from '../../../data/library.ts';
-import { added, removed } from '../../../data/records.ts';
+import { added, removed } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';
 import { today } from '../../../data/today.ts';
 

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { FingersShown } from '../../../core/score/scored-study.ts';
-import { TEACHING_MARKS, type TeachingMark } from '../../../core/score/teaching-marks.ts';
+import { TEACHING_MARKS, type TeachingMark } from '../../../core/score/teaching-mark.ts';
 import type { BuiltStudy } from '../../../core/study/build.ts';
 import { KNOWN_STUDIES, knownRecipe, type KnownStudy } from '../../../core/study/known-study.ts';
 import { formOf } from '../../../core/theory/form.ts';

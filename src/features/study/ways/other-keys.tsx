@@ -7,7 +7,7 @@ import type { KeyFate } from '../../../core/study/other-keys.ts';
 import { circleFor } from '../../../core/theory/key-signature.ts';
 import { isTonicName, printed } from '../../../core/theory/pitch.ts';
 import { toSaved } from '../../../data/library.ts';
-import { added } from '../../../data/records.ts';
+import { added } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';
 import { useTyped } from '../../../data/typed.ts';
 import { Button } from '../../../ui/button.tsx';

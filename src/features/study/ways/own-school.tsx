@@ -9,7 +9,7 @@ import { readSchool, type School } from '../../../core/schools/school.ts';
 import { newId } from '../../../data/library.ts';
 import { textOf } from '../../../data/outside.ts';
 import { useOwnSchools } from '../../../data/schools.ts';
-import { added, changed } from '../../../data/records.ts';
+import { added, changed } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';
 import { useTyped } from '../../../data/typed.ts';
 import { Button } from '../../../ui/button.tsx';

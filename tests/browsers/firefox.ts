@@ -1,0 +1,62 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Visitor } from './visitor.ts';
+
+/** What is used of puppeteer-core, which is installed in a folder of its own. */
+interface Puppeteer {
+  launch(options: object): Promise<{
+    newPage(): Promise<Page>;
+    close(): Promise<void>;
+  }>;
+}
+
+interface Page {
+  goto(address: string): Promise<unknown>;
+  evaluate(body: string): Promise<unknown>;
+  $(selector: string): Promise<{ click(): Promise<void>; uploadFile(file: string): Promise<void> } | null>;
+  readonly keyboard: { press(key: string): Promise<void> };
+}
+
+/** Firefox as Debian ships it, driven by WebDriver BiDi. */
+export async function openFirefox(folder: string): Promise<Visitor> {
+  const puppeteer = createRequire(join(folder, 'package.json'))('puppeteer-core') as Puppeteer;
+  const profile = mkdtempSync(join(tmpdir(), 'step-ladder-firefox-'));
+  const browser = await puppeteer.launch({
+    browser: 'firefox',
+    executablePath: '/usr/bin/firefox-esr',
+    headless: true,
+    userDataDir: profile,
+    defaultViewport: { width: 1280, height: 800 },
+    extraPrefsFirefox: {
+      // Sound may begin without a click, as in a browser that knows the site.
+      'media.autoplay.default': 0,
+      'browser.download.folderList': 2,
+      'browser.download.dir': profile,
+    },
+  });
+  const page = await browser.newPage();
+  const found = async (selector: string) => {
+    const one = await page.$(selector);
+    if (!one) throw new Error(`There is no ${selector}`);
+    return one;
+  };
+  return {
+    name: 'Firefox',
+    go: async (address) => {
+      await page.goto(address);
+    },
+    run: async <T>(body: string, ...given: readonly string[]) =>
+      (await page.evaluate(`(function () { ${body} }).apply(null, ${JSON.stringify(given)})`)) as T,
+    click: async (xpath) => (await found(`xpath/${xpath}`)).click(),
+    press: async (...keys) => {
+      for (const key of keys) await page.keyboard.press(key);
+    },
+    give: async (css, file) => (await found(css)).uploadFile(file),
+    close: async () => {
+      await browser.close();
+      rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+    },
+  };
+}
