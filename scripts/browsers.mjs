@@ -19,6 +19,7 @@ await installPrograms([
   { program: 'firefox-esr', debian: 'firefox-esr' },
   { program: 'WebKitWebDriver', debian: 'webkit2gtk-driver' },
   { program: 'Xvfb', debian: 'xvfb' },
+  { program: 'pulseaudio', debian: 'pulseaudio' },
 ]);
 installPackages();
 const folder = join(ROOT, 'tests', 'browsers');

@@ -44,11 +44,23 @@ export function stop(): void {
   running = undefined;
 }
 
-/** Stops what sounds and wakes the audio clock; false when something else was asked for meanwhile. */
+/** How long the audio clock may take to wake, milliseconds; Firefox without a loudspeaker waits for ever and says nothing. */
+const WAKES_WITHIN = 5_000;
+
+/** Stops what sounds and wakes the audio clock; false when something else was asked for meanwhile. Throws where it does not wake. */
 async function ready(): Promise<boolean> {
   stop();
   const mine = asked;
-  await startAudio();
+  let limit: ReturnType<typeof setTimeout> | undefined;
+  const silent = new Promise<never>((_, reject) => {
+    const words = 'this browser finds no loudspeaker and no headphones. Connect one, then play again.';
+    limit = setTimeout(() => reject(new Error(words)), WAKES_WITHIN);
+  });
+  try {
+    await Promise.race([startAudio(), silent]);
+  } finally {
+    clearTimeout(limit);
+  }
   return mine === asked;
 }
 

@@ -1,3 +1,5 @@
+import { existsSync } from 'node:fs';
+
 /** A browser as the main path needs it, whoever makes it and whatever drives it. */
 export interface Visitor {
   readonly name: string;
@@ -14,7 +16,7 @@ export interface Visitor {
 }
 
 /** How long a condition may take, milliseconds. */
-const PATIENCE = 60_000;
+const PATIENCE = 30_000;
 const EVERY = 150;
 
 /** Waits until something holds; says what never came otherwise, and what the page said then. */
@@ -38,4 +40,12 @@ export async function until<T>(
   }
   const page = await visitor.run<string>('return document.body.innerText;').catch(() => 'nothing');
   throw new Error(`Waited in vain for: ${what}${trouble}. The page says: ${page.slice(0, 600)}`);
+}
+
+/** Waits until a file stands there, as one does that a program makes when it is up. */
+export async function there(file: string): Promise<void> {
+  for (const begun = Date.now(); !existsSync(file);) {
+    if (Date.now() - begun > PATIENCE) throw new Error(`${file} was never made.`);
+    await new Promise((resolve) => setTimeout(resolve, EVERY));
+  }
 }
