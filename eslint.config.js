@@ -62,12 +62,11 @@ export default tseslint.config(
   ...tseslint.configs.strict,
   {
     files: ['**/*.{ts,tsx}'],
-    plugins: { 'import-x': importX, 'react-hooks': reactHooks },
+    plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
       'import-x/no-restricted-paths': ['error', { zones: [...ONE_WAY, ...ALONG_THE_FLOW] }],
-      ...reactHooks.configs['recommended-latest']?.rules,
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-non-null-assertion': 'error',
       '@typescript-eslint/no-floating-promises': 'error',
@@ -85,6 +84,11 @@ export default tseslint.config(
       '@typescript-eslint/prefer-promise-reject-errors': 'error',
       'no-console': 'error',
     },
+  },
+  {
+    files: ['src/{app,data,features,ui,audio}/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { ...reactHooks.configs['recommended-latest']?.rules },
   },
   {
     files: ['**/*.test.ts', 'tests/**/*.ts', 'bench/**/*.ts'],

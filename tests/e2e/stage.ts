@@ -162,6 +162,8 @@ export class Stage {
       '--disable-component-update',
       '--disable-sync',
       '--hide-scrollbars',
+      // The line for addresses draws its suggestions in pages of its own, which costs a second at each start.
+      '--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup',
       `--user-data-dir=${profile}`,
       // A test tries what a page does, not how fast its code becomes, on which a third of each start is spent.
       // A benchmark, which is no test, has the browser as it comes.
