@@ -1,7 +1,7 @@
 // npm run mutants: changes operators in the core one at a time, runs the nearest tests, prints what no test noticed.
-//   npm run mutants                          a sample of fingering, bowing, score and shifts
-//   npm run mutants -- --rooms bowing        one room of the core
-//   npm run mutants -- --most 40 --seed 2    so many to a room, another sample
+//   npm run mutants                          a sample of 30 in each folder of the core
+//   npm run mutants -- --rooms bowing        one folder
+//   npm run mutants -- --most 40 --seed 2    so many to a folder, another sample
 //   npm run mutants -- --rooms bowing --files metre,tempo    of files with such names alone
 // It works on a copy; the checkout is left alone.
 import { spawnSync } from 'node:child_process';
@@ -23,7 +23,7 @@ import ts from 'typescript';
 const root = join(import.meta.dirname, '..');
 const { values } = parseArgs({
   options: {
-    rooms: { type: 'string', default: 'fingering,bowing,score,shifts' },
+    rooms: { type: 'string', default: readdirSync(join(root, 'src/core')).join(',') },
     most: { type: 'string', default: '30' },
     seed: { type: 'string', default: '1' },
     files: { type: 'string', default: '' },
@@ -105,8 +105,13 @@ function chances(seed: number): () => number {
   };
 }
 
+/** A part of a whole, per cent. */
+function share(part: number, whole: number): string {
+  return `${whole === 0 ? 0 : Math.round((100 * part) / whole)} %`;
+}
+
 const copy = mkdtempSync(join(tmpdir(), 'step-ladder-mutants-'));
-for (const part of ['src', 'demo', 'package.json', 'tsconfig.json', 'vitest.config.ts', 'scripts']) {
+for (const part of ['src', 'demo', 'tests', 'bench', 'package.json', 'tsconfig.json', 'vitest.config.ts', 'scripts']) {
   cpSync(join(root, part), join(copy, part), { recursive: true });
 }
 symlinkSync(join(root, 'node_modules'), join(copy, 'node_modules'));
@@ -121,9 +126,10 @@ function noticed(tests: readonly string[]): boolean {
   return done.status !== 0;
 }
 
+let [tried, seen] = [0, 0];
 for (const room of values.rooms.split(',')) {
   if (!existsSync(join(root, 'src/core', room))) {
-    process.stderr.write(`The core has no room “${room}”.\n`);
+    process.stderr.write(`The core has no folder “${room}”.\n`);
     process.exitCode = 2;
     continue;
   }
@@ -145,11 +151,14 @@ for (const room of values.rooms.split(',')) {
     if (!noticed(testsFor(mutant.file, room))) survivors.push(mutant);
     writeFileSync(path, text);
   }
+  tried += sample.length;
+  seen += sample.length - survivors.length;
   process.stdout.write(
-    `${room}: ${sample.length} of ${all.length} operators changed, ${sample.length - survivors.length} noticed, ${survivors.length} not\n`,
+    `${room}: ${sample.length} of ${all.length} operators changed, ${share(sample.length - survivors.length, sample.length)} noticed, ${survivors.length} not\n`,
   );
   for (const { file, line, old, now } of survivors) {
     process.stdout.write(`  ${relative('src/core', file)}:${line}  ${old} → ${now}\n`);
   }
 }
+process.stdout.write(`All folders: ${share(seen, tried)} of ${tried} noticed\n`);
 rmSync(copy, { recursive: true, force: true });

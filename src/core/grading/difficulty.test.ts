@@ -32,6 +32,14 @@ describe('what is measured of a study', () => {
       ),
     }));
     expect(astray.pairs).toBeGreaterThan(0);
+    // Going up the thumb takes over as the first finger does.
+    const onThumb = measure(three, (way) => ({
+      ...way,
+      fingers: way.fingers.map((note) =>
+        way.shifts.some(({ to }) => to === note.at) ? { ...note, finger: 'T' as const } : note,
+      ),
+    }));
+    expect(onThumb.pairs).toBe(0);
     // Coming down the first finger is the one that seldom does; a finger that slides to itself is neither.
     const down = (from: 1 | 4, to: 1 | 4): number =>
       measure({ ...three, direction: 'down' }, (way) => ({

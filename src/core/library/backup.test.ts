@@ -174,6 +174,13 @@ describe('a backup read into a library', () => {
     expect(mergeBackup(NOTHING, torn, counter()).fresh.unreadable).toEqual(torn.unreadable);
   });
 
+  it('brings a record that cannot be read once, whatever it is stored under', () => {
+    const here: Kept = { ...NOTHING, unreadable: [{ kind: 'studies', key: 'study-8', record: { torn: 1 } }] };
+    const file = (record: unknown): Kept => ({ ...NOTHING, unreadable: [{ kind: 'studies', key: 'study-9', record }] });
+    expect(mergeBackup(here, file({ torn: 1 }), counter()).fresh.unreadable).toEqual([]);
+    expect(mergeBackup(here, file({ torn: 2 }), counter()).fresh.unreadable).toHaveLength(1);
+  });
+
   it('leaves out what belongs to an unknown pupil, and takes what can be read after all', () => {
     const { fresh, ownerless } = mergeBackup(NOTHING, { ...KEPT, pupils: [] }, counter());
     expect([fresh.assignments, fresh.attempts, fresh.lessons, ownerless]).toEqual([[], [], [], 3]);

@@ -1,5 +1,6 @@
 import { median } from '../base/median.ts';
 import { HOP, type Frame } from './pitch-track.ts';
+import { trimmedMean } from '../base/trimmed-mean.ts';
 
 /** One note that was heard. */
 export interface HeardNote {
@@ -150,6 +151,9 @@ function runsOf(frames: readonly Frame[]): { from: number; to: number }[] {
   return runs;
 }
 
+/** Share of a note's pitches left out at either end: a vibrato swings alike to both sides. */
+const SWINGS = 0.2;
+
 /** Runs long enough to be notes, cut where a bow begins again on the same pitch. */
 function settled(runs: readonly { from: number; to: number }[], frames: readonly Frame[]): Run[] {
   return runs
@@ -159,7 +163,7 @@ function settled(runs: readonly { from: number; to: number }[], frames: readonly
       if ((to - from) * HOP < SHORTEST || within.length === 0) return [];
       // The beginning may still be finding its place, and a window at either end hears its neighbours.
       const inner = within.length > 12 ? within.slice(4, -4) : within.length > 6 ? within.slice(2, -2) : within;
-      return [{ from, to, midi: mean(middleHalf(inner)), sank }];
+      return [{ from, to, midi: trimmedMean(inner, SWINGS), sank }];
     });
 }
 
@@ -179,15 +183,4 @@ function cutAtBows(
     if (least && share < DIP && after > RINGS * before) cuts.push({ at, sank: share > STOPS });
   }
   return cuts.map(({ at, sank }, k) => ({ from: at, to: cuts[k + 1]?.at ?? to, sank }));
-}
-
-/** The list without its lowest and highest quarter: a vibrato swings alike to both sides. */
-function middleHalf(list: readonly number[]): number[] {
-  const sorted = list.toSorted((a, b) => a - b);
-  const quarter = Math.floor(sorted.length / 5);
-  return sorted.slice(quarter, sorted.length - quarter);
-}
-
-function mean(list: readonly number[]): number {
-  return list.reduce((sum, one) => sum + one, 0) / Math.max(1, list.length);
 }

@@ -225,8 +225,8 @@ function beatOf(
   return { bpm: Math.round((60 / beat) * 10) / 10, evenness: rounded(swing), late };
 }
 
-/** Notes off by more than `allowed` beats; one that is quicker because it makes up for a late one is in time. */
-function outOfTime(steps: Report['late'], allowed: number): Report['late'] {
+/** Notes off by more than `allowed` beats, of `steps` in their order; one that is quicker because it makes up for a late one is in time. */
+export function outOfTime(steps: Report['late'], allowed: number): Report['late'] {
   return steps.filter(({ beats }, k) => {
     const before = steps[k - 1]?.beats ?? 0;
     const makesUp = before > allowed && beats < 0 && before + beats > -allowed;

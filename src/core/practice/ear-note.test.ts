@@ -86,6 +86,8 @@ describe('what the ear writes down', () => {
     expect(plan([heard, drilled]).filter(({ why }) => why.startsWith('Heard'))).toEqual([]);
     // Clean before it was heard so is no answer.
     expect(plan([{ ...drilled, date: '2026-03-07' }, heard]).some(({ why }) => why.startsWith('Heard'))).toBe(true);
+    // The shift missed after a clean drill of the same day, or before it: the day alone does not say, so it comes again.
+    expect(plan([{ ...drilled, date: heard.date }, heard]).some(({ why }) => why.startsWith('Heard'))).toBe(true);
     expect(plan([heard, { ...drilled, result: 'missed' }]).some(({ why }) => why.startsWith('Heard'))).toBe(true);
   });
 });

@@ -132,6 +132,15 @@ describe('the plan', () => {
     expect(daysBetween(heard.at(-1)!, exam)).toBeLessThanOrEqual(4);
   });
 
+  it('takes one drill alone where nothing else is left', () => {
+    const drills = Array.from({ length: 3 }, (_, k) => rung(`shift-${k + 1}`, { strains: true }));
+    const today = (studies: PlannedStudy[]): string[] => {
+      const { days } = planDays(studies, { minutes: 60, restDays: [] }, TODAY, 1, undefined);
+      return days[0]!.items.map(({ rung: id }) => id);
+    };
+    expect(today([planned('a', { rungs: drills })])).toEqual(['shift-1']);
+  });
+
   it('makes no heap of a missed week: the same minutes, the least sure first', () => {
     const rungs = [rung('whole', { clean: 1 })];
     const studies = Array.from({ length: 30 }, (_, k) =>

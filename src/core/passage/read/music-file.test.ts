@@ -391,6 +391,17 @@ describe('files that are too much', () => {
     ).toHaveLength(2);
   });
 
+  it('are spelled as they sound where a transposition names half steps alone', () => {
+    const sounding = (halfSteps: number): string[] =>
+      told(
+        chosen(file(part(note('D', 5) + note('E', 5), `<transpose><chromatic>${halfSteps}</chromatic></transpose>`))),
+      ).map((one) => one.split(' ')[0]!);
+    // A clarinet in B flat, one in A, a horn in F: a major second, a minor third, a perfect fifth lower.
+    expect(sounding(-2)).toEqual(['C5', 'D5']);
+    expect(sounding(-3)).toEqual(['B4', 'C#5']);
+    expect(sounding(-7)).toEqual(['G4', 'A4']);
+  });
+
   it('keep a title and the number of a bar within what a study may have', () => {
     const long = part(note('A', 4) + note('B', 4)).replace('number="1"', `number="${'7'.repeat(40)}"`);
     const { music } = chosen(file(long), {});
