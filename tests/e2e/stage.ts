@@ -290,30 +290,38 @@ export class Stage {
     this.forgetDownloads();
   }
 
-  /** Waits until something holds; says what never came otherwise. */
+  /** Waits until something holds; says what never came otherwise, and what the page said instead. */
   async until<T>(what: string, check: () => Promise<T | undefined | false>): Promise<T> {
-    const value = await this.driver.wait(
-      async () => {
-        try {
-          return (await check()) || false;
-        } catch (error) {
-          // The page may be changing under the check; it is made again.
-          if (
-            [
-              'StaleElementReferenceError',
-              'NoSuchElementError',
-              'ElementNotInteractableError',
-              'ElementClickInterceptedError',
-            ].includes((error as Error).name)
-          )
-            return false;
-          throw error;
-        }
-      },
-      PATIENCE,
-      `Waited in vain for: ${what}`,
-      EVERY,
-    );
+    const value = await this.driver
+      .wait(
+        async () => {
+          try {
+            return (await check()) || false;
+          } catch (error) {
+            // The page may be changing under the check; it is made again.
+            if (
+              [
+                'StaleElementReferenceError',
+                'NoSuchElementError',
+                'ElementNotInteractableError',
+                'ElementClickInterceptedError',
+              ].includes((error as Error).name)
+            )
+              return false;
+            throw error;
+          }
+        },
+        PATIENCE,
+        `Waited in vain for: ${what}`,
+        EVERY,
+      )
+      .catch(async (error: unknown) => {
+        const [address, words] = await this.driver
+          .executeScript<[string, string]>('return [location.href, document.body?.innerText ?? ""];')
+          .catch(() => ['', 'nothing: it answers no script']);
+        const message = error instanceof Error ? error.message : String(error);
+        throw new Error(`${message}\n${address} says: ${words?.slice(0, 800)}`, { cause: error });
+      });
     return value as T;
   }
 
