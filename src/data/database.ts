@@ -4,6 +4,7 @@ import { listed } from '../core/study/listed-study.ts';
 import { SavedStudy } from '../core/study/saved-study.ts';
 import { emptied, noteKept, tellStorage } from './storage-state.ts';
 import { currentStudio, type Studio } from './studio.ts';
+import { endSleepers } from './tabs.ts';
 import { StorageTrouble } from './storage-trouble.ts';
 
 /** A store of records under their keys, read through Zod, so unknown here. */
@@ -109,7 +110,14 @@ let had = false;
  * and has dropped it: then none is created in its place until the teacher says so (`startEmpty`).
  */
 export function database(): Promise<Database> {
-  opened ??= openDB<Schema>(NAMES[currentStudio()], MIGRATIONS.length, {
+  opened ??= opening();
+  return opened;
+}
+
+/** A browser may refuse at once, before it has given a promise. */
+async function asked(): Promise<Database> {
+  endSleepers();
+  return openDB<Schema>(NAMES[currentStudio()], MIGRATIONS.length, {
     // eslint-disable-next-line @typescript-eslint/no-misused-promises -- what fails in it aborts the upgrade, which is told
     async upgrade(db, from, _, upgrade) {
       // What comes of it is told by the opening; a step that fails must not leave half of a database.
@@ -129,7 +137,11 @@ export function database(): Promise<Database> {
     terminated() {
       opened = undefined;
     },
-  }).then(
+  });
+}
+
+function opening(): Promise<Database> {
+  return asked().then(
     (db) => {
       had = true;
       tellStorage(undefined);
@@ -144,7 +156,6 @@ export function database(): Promise<Database> {
       throw trouble;
     },
   );
-  return opened;
 }
 
 const EMPTIED =

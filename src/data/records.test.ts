@@ -277,6 +277,20 @@ describe('records that two tabs work on', () => {
     expect(told).toHaveLength(1);
   });
 
+  it('has sleeping pages ended before the database is asked for, which one of them may hold', async () => {
+    const one = await page();
+    const order: string[] = [];
+    const tell = vi.spyOn(BroadcastChannel.prototype, 'postMessage').mockImplementation(() => void order.push('told'));
+    const open = vi.spyOn(indexedDB, 'open').mockImplementation(() => {
+      order.push('asked');
+      throw new DOMException('', 'SecurityError');
+    });
+    await expect(one.database()).rejects.toThrow('does not let Step Ladder keep anything');
+    expect(order).toEqual(['told', 'asked']);
+    tell.mockRestore();
+    open.mockRestore();
+  });
+
   it('brings the lists that earlier versions kept among the facts into stores of their own, damaged entries too', async () => {
     await new Promise<void>((resolve) => {
       const request = indexedDB.open('step-ladder', 4);

@@ -1,8 +1,8 @@
 import type { Prefer } from '../core/library/join.ts';
 import type { Entry, Kind } from '../core/library/kinds.ts';
 import type { Meeting } from '../core/library/meeting.ts';
-import { currentStudio } from './studio.ts';
 import { changed, type Change, type Place, type Step, type Written } from './change.ts';
+import { hearTabs, tellTabs } from './tabs.ts';
 
 /** Loads the writer, so that the first write need not wait for it. */
 export async function warmWriter(): Promise<void> {
@@ -48,36 +48,23 @@ export async function takeBack(steps: readonly Step[]): Promise<number> {
 type Listener = (places: readonly Place[]) => void;
 
 const listeners = new Set<Listener>();
-let channel: BroadcastChannel | undefined;
-
-function others(): BroadcastChannel | undefined {
-  if (typeof BroadcastChannel === 'undefined') return undefined;
-  channel ??= new BroadcastChannel(`step-ladder records ${currentStudio()}`);
-  return channel;
-}
 
 /** Tells this page and other tabs which records have changed. */
 export function tellChanged(places: readonly Place[]): void {
   if (places.length === 0) return;
   const told = places.map(({ kind, key }) => ({ kind, key }));
-  others()?.postMessage(told);
+  tellTabs(told);
   for (const listener of listeners) listener(told);
 }
 
 /** Calls `listener` whenever records have changed, here or in another tab; returns what stops it. */
 export function onChanged(listener: Listener): () => void {
   listeners.add(listener);
-  const hear = ({ data }: MessageEvent<unknown>): void => {
-    if (Array.isArray(data)) listener(data.filter(isPlace));
-  };
-  const from = others();
-  from?.addEventListener('message', hear);
+  const deaf = hearTabs((places) => {
+    if (places.length > 0) listener(places);
+  });
   return () => {
     listeners.delete(listener);
-    from?.removeEventListener('message', hear);
+    deaf();
   };
-}
-
-function isPlace(value: unknown): value is Place {
-  return typeof value === 'object' && value !== null && 'kind' in value && 'key' in value;
 }
