@@ -1,16 +1,9 @@
 import type { Prefer } from '../core/library/join.ts';
 import type { Entry, Kind } from '../core/library/kinds.ts';
+import type { Place, RecordKind } from './place.ts';
 import type { Recording } from './recordings.ts';
 
-/** The kinds of records: those of a backup, and recordings, which are too large for one. */
-export type RecordKind = Kind | 'recordings';
 export type RecordOf<K extends RecordKind> = K extends Kind ? Entry<K> : Recording;
-
-/** Where a record is; with the key left empty, many of its kind. */
-export interface Place {
-  readonly kind: RecordKind;
-  readonly key: string;
-}
 
 /** One change of one record. A list of them is written in one transaction: all or nothing. */
 export type Change =

@@ -13,7 +13,7 @@ import {
   type StudyList,
 } from './library.ts';
 import { onChanged } from './records.ts';
-import type { Place } from './change.ts';
+import type { Place } from './place.ts';
 import { finishEdits } from './unfinished.ts';
 
 const LIST = ['studies'] as const;

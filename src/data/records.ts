@@ -1,7 +1,8 @@
 import type { Prefer } from '../core/library/join.ts';
 import type { Entry, Kind } from '../core/library/kinds.ts';
 import type { Meeting } from '../core/library/meeting.ts';
-import { changed, type Change, type Place, type Step, type Written } from './change.ts';
+import { changed, type Change, type Step, type Written } from './change.ts';
+import type { Place } from './place.ts';
 import { hearTabs, tellTabs } from './tabs.ts';
 
 /** Loads the writer, so that the first write need not wait for it. */

@@ -1,5 +1,5 @@
 import { currentStudio } from './studio.ts';
-import type { Place } from './change.ts';
+import type { Place } from './place.ts';
 
 let channel: BroadcastChannel | undefined;
 

@@ -6,7 +6,8 @@ import { meet } from '../core/library/meeting.ts';
 import { listed } from '../core/study/listed-study.ts';
 import type { SavedStudy } from '../core/study/saved-study.ts';
 import { GivenUp, inOneGo, type StoreName, type Transaction } from './database.ts';
-import type { Change, RecordKind, Step, Written } from './change.ts';
+import type { Change, Step, Written } from './change.ts';
+import type { RecordKind } from './place.ts';
 import { Recording } from './recordings.ts';
 
 /** What belongs to a pupil and goes with them. */
