@@ -37,6 +37,21 @@ const ALONG_THE_FLOW = FLOW.map((folder, place) => ({
   message: `${folder} stands before this in the flow (FLOW in eslint.config.js); what both need belongs further up.`,
 })).filter(({ from }) => from.length > 0);
 
+/** All code but tests. */
+const CODE = '**/!(*.test|*.fixture|arbitrary-*).{ts,tsx}';
+
+/** Who is outside a folder of the core comes in through its door, `index.ts`. Tests look wherever they need to. */
+const THROUGH_DOORS = FLOW.map((folder) => ({
+  target: [
+    ...FLOW.filter((other) => other !== folder).map((other) => `./src/core/${other}/${CODE}`),
+    ...['app', 'audio', 'data', 'features', 'ui', 'workers'].map((other) => `./src/${other}/${CODE}`),
+    ...['cli', 'demo', 'scripts', 'server'].map((other) => `./${other}/${CODE}`),
+  ],
+  from: `./src/core/${folder}/**/*`,
+  except: [`**/src/core/${folder}/index.ts`, '**/src/core/base/without-eval.ts'],
+  message: `Import from src/core/${folder}/index.ts, the door of the folder.`,
+}));
+
 /**
  * Imports go one way: core ← workers, data ← features → ui, all ← app.
  * Each row: what lies in `target` may not import from `from`.
@@ -66,7 +81,7 @@ export default tseslint.config(
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
-      'import-x/no-restricted-paths': ['error', { zones: [...ONE_WAY, ...ALONG_THE_FLOW] }],
+      'import-x/no-restricted-paths': ['error', { zones: [...ONE_WAY, ...ALONG_THE_FLOW, ...THROUGH_DOORS] }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-non-null-assertion': 'error',
       '@typescript-eslint/no-floating-promises': 'error',

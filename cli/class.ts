@@ -1,7 +1,6 @@
 import { join } from 'node:path';
 import { z } from 'zod';
-import { classFiles } from '../src/core/classroom/class-score.ts';
-import { classPlanFrom, type ClassPlan } from '../src/core/classroom/class-plan.ts';
+import { classFiles, classPlanFrom, type ClassPlan } from '../src/core/classroom/index.ts';
 import { readOptions } from './options.ts';
 import { written } from './outside.ts';
 import { readQuestion, sayOnClosedOutput } from './question.ts';

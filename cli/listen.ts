@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import { TEMPERAMENTS } from '../src/core/intonation/temperament.ts';
-import { listen } from '../src/core/listening/listen.ts';
-import { HEARING_LEVELS } from '../src/core/listening/verdict.ts';
-import { readWave } from '../src/core/sound/read-wave.ts';
+import { TEMPERAMENTS } from '../src/core/intonation/index.ts';
+import { listen, HEARING_LEVELS } from '../src/core/listening/index.ts';
+import { readWave } from '../src/core/sound/index.ts';
 import { readOptions } from './options.ts';
 import { readBytes } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';

@@ -1,6 +1,6 @@
 import { parseArgs, type ParseArgsConfig } from 'node:util';
 import type { z } from 'zod';
-import { readOutside } from '../src/core/base/reading.ts';
+import { readOutside } from '../src/core/base/index.ts';
 
 /**
  * Options by their schema; nothing, with the reason and the usage said, where they cannot be read. `--help` prints the usage

@@ -10,9 +10,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { dirname, resolve } from 'node:path';
-import { admitted, type Door } from '../src/core/base/doors.ts';
-import { granted, refused, type Outcome } from '../src/core/base/outcome.ts';
-import { readText } from '../src/core/base/text-file.ts';
+import { admitted, type Door, granted, refused, type Outcome, readText } from '../src/core/base/index.ts';
 import { reasonOf } from './system-reasons.ts';
 
 /**

@@ -1,4 +1,4 @@
-import { planFrom } from '../src/core/practice/plan-request.ts';
+import { planFrom } from '../src/core/practice/index.ts';
 import { z } from 'zod';
 import { readOptions } from './options.ts';
 import { readQuestion, sayOnClosedOutput } from './question.ts';

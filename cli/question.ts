@@ -1,4 +1,4 @@
-import { parseJson } from '../src/core/base/reading.ts';
+import { parseJson } from '../src/core/base/index.ts';
 import { readInput } from './outside.ts';
 
 /** The JSON object on standard input; `undefined`, with the reason printed, if it is not an object such as `example`. */

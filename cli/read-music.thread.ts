@@ -1,8 +1,7 @@
 import { parentPort } from 'node:worker_threads';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
-import { engravedBy } from '../src/core/passage/read/engraved.ts';
-import { readMusicFile } from '../src/core/passage/read/music-file.ts';
+import { engravedBy, readMusicFile } from '../src/core/passage/index.ts';
 
 const engraver = new VerovioToolkit(await createVerovioModule());
 

@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
-import { refused, type Outcome } from '../src/core/base/outcome.ts';
-import { readMusicFile, type MusicFile } from '../src/core/passage/read/music-file.ts';
+import { refused, type Outcome } from '../src/core/base/index.ts';
+import { readMusicFile, type MusicFile } from '../src/core/passage/index.ts';
 
 /** MEI and ABC may take the engraver so long, milliseconds. */
 const LONGEST = 6_000;

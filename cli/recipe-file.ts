@@ -1,8 +1,7 @@
-import { refused, type Outcome } from '../src/core/base/outcome.ts';
-import { parseJson } from '../src/core/base/reading.ts';
-import { titleOf } from '../src/core/recipe/title.ts';
-import type { ScoredStudy } from '../src/core/score/scored-study.ts';
-import { buildFrom } from '../src/core/study/build.ts';
+import { refused, type Outcome, parseJson } from '../src/core/base/index.ts';
+import { titleOf } from '../src/core/recipe/index.ts';
+import type { ScoredStudy } from '../src/core/score/index.ts';
+import { buildFrom } from '../src/core/study/index.ts';
 import { readTextFile } from './outside.ts';
 
 /** A file of JSON; refused with the path of the option that names it. */

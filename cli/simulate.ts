@@ -1,9 +1,7 @@
 import { z } from 'zod';
-import { readOutside } from '../src/core/base/reading.ts';
-import { bowedSound, RATE } from '../src/core/listening/bowed-sound.ts';
-import { InventedPupil } from '../src/core/listening/invented-pupil.ts';
-import { performanceOf } from '../src/core/listening/performance.ts';
-import { waveFile } from '../src/core/sound/wave-file.ts';
+import { readOutside } from '../src/core/base/index.ts';
+import { bowedSound, RATE, InventedPupil, performanceOf } from '../src/core/listening/index.ts';
+import { waveFile } from '../src/core/sound/index.ts';
 import { readOptions } from './options.ts';
 import { written } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';

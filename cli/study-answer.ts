@@ -1,5 +1,5 @@
-import { wayNames } from '../src/core/fingering/reading/way-name.ts';
-import type { BuiltStudy } from '../src/core/study/build.ts';
+import { wayNames } from '../src/core/fingering/index.ts';
+import type { BuiltStudy } from '../src/core/study/index.ts';
 
 /** A study as every command answers it: its recipe with the defaults, its notes, its ways. */
 export function studyAnswer({ recipe, passage, ways }: BuiltStudy): {

@@ -1,22 +1,25 @@
 import { join, resolve } from 'node:path';
 import { z } from 'zod';
-import { parseJson } from '../src/core/base/reading.ts';
-import { EngineMemory } from '../src/core/fingering/fingering.ts';
-import { midiFile } from '../src/core/score/midi.ts';
-import { scoreOf } from '../src/core/score/from-study.ts';
-import { musicXml } from '../src/core/score/musicxml.ts';
-import type { ScoredStudy } from '../src/core/score/scored-study.ts';
-import type { Model, TooSmall } from '../src/core/grading/estimate.ts';
-import { fitSection, standingOf } from '../src/core/grading/grade-study.ts';
-import { readSyllabus, sectionFor, type Ask, type Section } from '../src/core/grading/syllabus.ts';
-import { buildFrom, type BuiltStudy } from '../src/core/study/build.ts';
-import { refused, type Outcome } from '../src/core/base/outcome.ts';
+import { parseJson, refused, type Outcome } from '../src/core/base/index.ts';
+import { EngineMemory } from '../src/core/fingering/index.ts';
+import { midiFile, scoreOf, musicXml, type ScoredStudy } from '../src/core/score/index.ts';
+import {
+  type Model,
+  type TooSmall,
+  fitSection,
+  standingOf,
+  readSyllabus,
+  sectionFor,
+  type Ask,
+  type Section,
+} from '../src/core/grading/index.ts';
+import { buildFrom, type BuiltStudy } from '../src/core/study/index.ts';
 import { readOptions } from './options.ts';
 import { makeFolder, readInput, readTextFile, written } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';
 import { studyAnswer } from './study-answer.ts';
 import { reasonOf } from './system-reasons.ts';
-import { titleOf } from '../src/core/recipe/title.ts';
+import { titleOf } from '../src/core/recipe/index.ts';
 
 const USAGE = `Reads a JSON array of recipes on standard input and writes a JSON array of studies.
 Options: --format json|musicxml|midi   --out DIR (for musicxml and midi)   --grade FILE (a syllabus)`;

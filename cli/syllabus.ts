@@ -1,8 +1,8 @@
 import { basename } from 'node:path';
 import { z } from 'zod';
-import { choices } from '../src/core/base/words.ts';
-import { readPage } from '../src/core/grading/printed/read-page.ts';
-import { INSTRUMENTS } from '../src/core/instruments/instruments.ts';
+import { choices } from '../src/core/base/index.ts';
+import { readPage } from '../src/core/grading/index.ts';
+import { INSTRUMENTS } from '../src/core/instruments/index.ts';
 import { readOptions } from './options.ts';
 import { readTextFile } from './outside.ts';
 import { sayOnClosedOutput } from './question.ts';

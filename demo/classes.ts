@@ -1,4 +1,4 @@
-import { ClassRecord } from '../src/core/classroom/class-record.ts';
+import { ClassRecord } from '../src/core/classroom/index.ts';
 
 /** The class of the invented studio: a school's string room on Fridays. Nobody here exists. */
 export const DEMO_CLASSES: readonly ClassRecord[] = [

@@ -1,5 +1,5 @@
-import type { InstrumentId } from '../src/core/instruments/instruments.ts';
-import type { Music, MusicBar, MusicNote } from '../src/core/recipe/music.ts';
+import type { InstrumentId } from '../src/core/instruments/index.ts';
+import type { Music, MusicBar, MusicNote } from '../src/core/recipe/index.ts';
 
 /** A short passage composed for the demonstration, and the key it stands in. */
 export interface DemoPassage {

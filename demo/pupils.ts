@@ -1,4 +1,4 @@
-import type { Pupil } from '../src/core/practice/pupil.ts';
+import type { Pupil } from '../src/core/practice/index.ts';
 
 /** An invented pupil: when they practise and what is set to them. */
 export interface DemoPupil {

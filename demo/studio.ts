@@ -1,4 +1,4 @@
-import type { RecipeInput } from '../src/core/recipe/recipe.ts';
+import type { RecipeInput } from '../src/core/recipe/index.ts';
 
 /** One study of the demonstration studio. */
 export interface DemoStudy {

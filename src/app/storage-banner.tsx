@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
-import { counted } from '../core/base/words.ts';
+import { counted } from '../core/base/index.ts';
 import { startEmpty } from '../data/database.ts';
 import { onStorage, storageTrouble } from '../data/storage-state.ts';
 import { Button } from '../ui/button.tsx';

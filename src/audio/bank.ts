@@ -1,6 +1,6 @@
 import { getContext } from 'tone';
 import { RECORDINGS } from 'virtual:recordings';
-import type { InstrumentId } from '../core/instruments/instruments.ts';
+import type { InstrumentId } from '../core/instruments/index.ts';
 import { goingOn } from './going-on.ts';
 
 /** One recorded note, ready to sound: a stretch that goes on for ever. */

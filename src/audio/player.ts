@@ -1,7 +1,6 @@
 import { Gain, getContext, Offline, start as startAudio } from 'tone';
-import { momentAt, noteAt, secondsTo } from '../core/sound/note-clock.ts';
-import type { Click, SoundPlan } from '../core/sound/sound-plan.ts';
-import type { InstrumentId } from '../core/instruments/instruments.ts';
+import { momentAt, noteAt, secondsTo, type Click, type SoundPlan } from '../core/sound/index.ts';
+import type { InstrumentId } from '../core/instruments/index.ts';
 import { bankOf, loadBank } from './bank.ts';
 import { bowedVoice, droneVoice, tapVoice } from './instrument.ts';
 import { recordedVoice, type Voice } from './recorded-voice.ts';

@@ -1,7 +1,6 @@
-import { admitted } from '../core/base/doors.ts';
-import type { Sound } from '../core/listening/pitch-track.ts';
-import { mixDown } from '../core/sound/mix-down.ts';
-import { LONGEST_SOUND } from '../core/sound/read-wave.ts';
+import { admitted } from '../core/base/index.ts';
+import type { Sound } from '../core/listening/index.ts';
+import { mixDown, LONGEST_SOUND } from '../core/sound/index.ts';
 
 /** Samples a second a recording is heard at. */
 const RATE = 44_100;

@@ -1,9 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Sign, Telling } from '../core/listening/follower.ts';
-import type { Hearing, Report } from '../core/listening/report.ts';
-import { VERDICT_WORDS } from '../core/listening/verdict.ts';
-import type { ScoredStudy } from '../core/score/scored-study.ts';
-import { printed } from '../core/theory/pitch.ts';
+import { type Sign, type Telling, type Hearing, type Report, VERDICT_WORDS } from '../core/listening/index.ts';
+import type { ScoredStudy } from '../core/score/index.ts';
+import { printed } from '../core/theory/index.ts';
 import { listener } from '../workers/listener.ts';
 import type { ShownSign } from '../workers/listener.worker.ts';
 import { useMicrophone, type OpenMicrophone } from './use-microphone.ts';

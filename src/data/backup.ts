@@ -1,9 +1,17 @@
-import { noProgress, type OnProgress } from '../core/base/progress.ts';
-import { inTime } from '../core/base/moments.ts';
-import { backupPieces, NOTHING_KEPT, readingBackup, type Kept, type Unreadable } from '../core/library/backup.ts';
-import { mergeBackup, type Merge } from '../core/library/backup-merge.ts';
-import { KEPT_KINDS, KINDS, type Kind } from '../core/library/kinds.ts';
-import type { SavedStudy } from '../core/study/saved-study.ts';
+import { noProgress, type OnProgress, inTime } from '../core/base/index.ts';
+import {
+  backupPieces,
+  NOTHING_KEPT,
+  readingBackup,
+  type Kept,
+  type Unreadable,
+  mergeBackup,
+  type Merge,
+  KEPT_KINDS,
+  KINDS,
+  type Kind,
+} from '../core/library/index.ts';
+import type { SavedStudy } from '../core/study/index.ts';
 import { attempt, GivenUp } from './database.ts';
 import { newId } from './library.ts';
 import type { Change, Step } from './change.ts';

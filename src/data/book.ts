@@ -1,6 +1,6 @@
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
-import { Book, bookLineFor, type BookEntry } from '../core/book/book.ts';
-import type { RecipeInput } from '../core/recipe/recipe.ts';
+import { Book, bookLineFor, type BookEntry } from '../core/book/index.ts';
+import type { RecipeInput } from '../core/recipe/index.ts';
 import { grader } from '../workers/grader.ts';
 import { readRecords } from './read-records.ts';
 

@@ -1,5 +1,4 @@
-import type { Prefer } from '../core/library/join.ts';
-import type { Entry, Kind } from '../core/library/kinds.ts';
+import type { Prefer, Entry, Kind } from '../core/library/index.ts';
 import type { Place, RecordKind } from './place.ts';
 import type { Recording } from './recordings.ts';
 

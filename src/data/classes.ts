@@ -1,5 +1,5 @@
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
-import { ClassRecord } from '../core/classroom/class-record.ts';
+import { ClassRecord } from '../core/classroom/index.ts';
 import { readRecords } from './read-records.ts';
 
 /** The classes by name; damaged ones are left alone and not shown. */

@@ -1,7 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
-import { keyOf } from '../core/library/key.ts';
-import { listed } from '../core/study/listed-study.ts';
-import { SavedStudy } from '../core/study/saved-study.ts';
+import { keyOf } from '../core/library/index.ts';
+import { listed, SavedStudy } from '../core/study/index.ts';
 import { emptied, noteKept, tellStorage } from './storage-state.ts';
 import { currentStudio, type Studio } from './studio.ts';
 import { endSleepers } from './tabs.ts';

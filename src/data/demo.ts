@@ -2,15 +2,21 @@ import { DEMO_CLASSES } from '../../demo/classes.ts';
 import { DEMO_PASSAGES } from '../../demo/passages.ts';
 import { DEMO_PUPILS } from '../../demo/pupils.ts';
 import { DEMO_BOOK, DEMO_STUDIO } from '../../demo/studio.ts';
-import { dayAfter, weekdayOf } from '../core/practice/day.ts';
-import { LADDERS, USUAL_LADDER } from '../core/practice/ladder.ts';
-import { Pupil, setTo, type Assignment } from '../core/practice/pupil.ts';
-import { USUAL_TEMPO_RULE } from '../core/practice/tempo-steps.ts';
-import { WAYS_OFFERED, type RecipeInput } from '../core/recipe/recipe.ts';
-import type { SavedStudy } from '../core/study/saved-study.ts';
+import {
+  dayAfter,
+  weekdayOf,
+  LADDERS,
+  USUAL_LADDER,
+  Pupil,
+  setTo,
+  type Assignment,
+  USUAL_TEMPO_RULE,
+} from '../core/practice/index.ts';
+import { WAYS_OFFERED, type RecipeInput } from '../core/recipe/index.ts';
+import type { SavedStudy } from '../core/study/index.ts';
 import { coach } from '../workers/coach.ts';
 import { engine } from '../workers/engine.ts';
-import { KEPT_KINDS } from '../core/library/kinds.ts';
+import { KEPT_KINDS } from '../core/library/index.ts';
 import { OWN_BOOK } from './book.ts';
 import { attempt, inOneGo, type StoreName } from './database.ts';
 import { toSaved } from './library.ts';

@@ -1,7 +1,5 @@
 import type { QueryClient } from '@tanstack/react-query';
-import { NOTHING_KEPT, writeBackup, type Kept } from '../core/library/backup.ts';
-import { keyOf } from '../core/library/key.ts';
-import { KEPT_KINDS, KINDS, type Kind } from '../core/library/kinds.ts';
+import { NOTHING_KEPT, writeBackup, type Kept, keyOf, KEPT_KINDS, KINDS, type Kind } from '../core/library/index.ts';
 import { openRecords } from './use-kept.ts';
 
 /** The longest way from what a query gave to a record within it. */

@@ -1,5 +1,4 @@
-import { same } from '../core/library/join.ts';
-import type { Meeting } from '../core/library/meeting.ts';
+import { same, type Meeting } from '../core/library/index.ts';
 import { troubleFrom } from './database.ts';
 import type { StorageTrouble } from './storage-trouble.ts';
 

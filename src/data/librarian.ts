@@ -1,5 +1,5 @@
 import { supervised } from '../workers/supervised.ts';
-import type { OnProgress } from '../core/base/progress.ts';
+import type { OnProgress } from '../core/base/index.ts';
 import type { Librarian, OpenedFile } from './librarian.worker.ts';
 import { tellChanged } from './records.ts';
 import { noteKept } from './storage-state.ts';

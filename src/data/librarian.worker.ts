@@ -1,9 +1,8 @@
 import { expose } from 'comlink';
-import { partOf, type OnProgress } from '../core/base/progress.ts';
-import { mergeWords } from '../core/library/backup-merge.ts';
+import { partOf, type OnProgress } from '../core/base/index.ts';
+import { mergeWords } from '../core/library/index.ts';
 import { exportLibrary, importLibrary, Stopped } from './backup.ts';
-import { readingPupilFile, type TriesMerge } from '../core/practice/pupil-file.ts';
-import type { Pupil } from '../core/practice/pupil.ts';
+import { readingPupilFile, type TriesMerge, type Pupil } from '../core/practice/index.ts';
 import { previewFile, type FilePreview } from './pupil-files.ts';
 import type { Change, Step } from './change.ts';
 import type { Place } from './place.ts';

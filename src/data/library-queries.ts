@@ -1,7 +1,6 @@
 import { useQuery, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
-import type { ListedStudy } from '../core/study/listed-study.ts';
-import type { SavedStudy } from '../core/study/saved-study.ts';
+import type { ListedStudy, SavedStudy } from '../core/study/index.ts';
 import {
   readDamaged,
   readLibrary,

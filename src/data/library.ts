@@ -1,10 +1,6 @@
-import { noProgress, type OnProgress } from '../core/base/progress.ts';
-import { inTime } from '../core/base/moments.ts';
-import { highestPosition } from '../core/fingering/reading/fingering-text.ts';
-import { readOutside } from '../core/base/reading.ts';
-import type { BuiltStudy } from '../core/study/build.ts';
-import { ListedStudy } from '../core/study/listed-study.ts';
-import { ENGINE_VERSION, SavedStudy } from '../core/study/saved-study.ts';
+import { noProgress, type OnProgress, inTime, readOutside } from '../core/base/index.ts';
+import { highestPosition } from '../core/fingering/index.ts';
+import { type BuiltStudy, ListedStudy, ENGINE_VERSION, SavedStudy } from '../core/study/index.ts';
 import { attempt } from './database.ts';
 
 /** A record that cannot be read, as it stands, and why. */

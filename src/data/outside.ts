@@ -1,5 +1,4 @@
-import { admitted, type Door } from '../core/base/doors.ts';
-import { readText } from '../core/base/text-file.ts';
+import { admitted, type Door, readText } from '../core/base/index.ts';
 
 /** The bytes of a file a teacher chose. Throws a sentence where it is too large, before any of it is read. */
 export async function bytesOf(file: File, door: Door): Promise<Uint8Array> {

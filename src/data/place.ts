@@ -1,4 +1,4 @@
-import type { Kind } from '../core/library/kinds.ts';
+import type { Kind } from '../core/library/index.ts';
 
 /** The kinds of records: those of a backup, and recordings, which are too large for one. */
 export type RecordKind = Kind | 'recordings';

@@ -1,4 +1,4 @@
-import { NOTHING_KEPT, writeBackup } from '../core/library/backup.ts';
+import { NOTHING_KEPT, writeBackup } from '../core/library/index.ts';
 import {
   homeworkOf,
   mergeHomework,
@@ -8,11 +8,11 @@ import {
   type HomeworkMerge,
   type PracticeLog,
   type TriesMerge,
-} from '../core/practice/pupil-file.ts';
-import { noProgress, type OnProgress } from '../core/base/progress.ts';
-import { Ladder } from '../core/practice/ladder.ts';
-import type { PupilWhole } from '../core/practice/pupil.ts';
-import type { SavedStudy } from '../core/study/saved-study.ts';
+  Ladder,
+  type PupilWhole,
+} from '../core/practice/index.ts';
+import { noProgress, type OnProgress } from '../core/base/index.ts';
+import type { SavedStudy } from '../core/study/index.ts';
 import { attempt } from './database.ts';
 import { readStudy } from './library.ts';
 import { readPupil } from './pupils.ts';

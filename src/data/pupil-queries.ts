@@ -1,6 +1,5 @@
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
-import { LADDERS, type Ladder } from '../core/practice/ladder.ts';
-import type { PupilWhole } from '../core/practice/pupil.ts';
+import { LADDERS, type Ladder, type PupilWhole } from '../core/practice/index.ts';
 import { allLadders, readHeld, readPupil, readRoll, type Roll } from './pupils.ts';
 
 /** The pupils, and what is set to each. */

@@ -1,8 +1,6 @@
-import { inTime } from '../core/base/moments.ts';
+import { inTime, readOutside } from '../core/base/index.ts';
 import { z } from 'zod';
-import { LADDERS, Ladder } from '../core/practice/ladder.ts';
-import { Assignment, Lesson, LoggedAttempt, Pupil, type PupilWhole } from '../core/practice/pupil.ts';
-import { readOutside } from '../core/base/reading.ts';
+import { LADDERS, Ladder, Assignment, Lesson, LoggedAttempt, Pupil, type PupilWhole } from '../core/practice/index.ts';
 import { attempt } from './database.ts';
 import { readInTurns, readRecords } from './read-records.ts';
 

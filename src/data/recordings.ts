@@ -1,4 +1,4 @@
-import { inTime } from '../core/base/moments.ts';
+import { inTime } from '../core/base/index.ts';
 import { z } from 'zod';
 import { attempt } from './database.ts';
 

@@ -1,6 +1,4 @@
-import type { Prefer } from '../core/library/join.ts';
-import type { Entry, Kind } from '../core/library/kinds.ts';
-import type { Meeting } from '../core/library/meeting.ts';
+import type { Prefer, Entry, Kind, Meeting } from '../core/library/index.ts';
 import { changed, type Change, type Step, type Written } from './change.ts';
 import type { Place } from './place.ts';
 import { hearTabs, tellTabs } from './tabs.ts';

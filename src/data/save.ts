@@ -1,4 +1,4 @@
-import { kindName, partName } from '../core/library/kind-names.ts';
+import { kindName, partName } from '../core/library/index.ts';
 import { takeBack, write } from './records.ts';
 import type { Change, Step } from './change.ts';
 

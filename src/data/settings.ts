@@ -1,5 +1,5 @@
-import { HEARING_LEVELS, type HearingLevel } from '../core/listening/verdict.ts';
-import { SETTINGS_ID, Settings, USUAL_SETTINGS } from '../core/library/settings.ts';
+import { HEARING_LEVELS, type HearingLevel } from '../core/listening/index.ts';
+import { SETTINGS_ID, Settings, USUAL_SETTINGS } from '../core/library/index.ts';
 import { attempt } from './database.ts';
 import { onChanged } from './records.ts';
 import { applied } from './change.ts';

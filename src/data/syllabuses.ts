@@ -1,9 +1,7 @@
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { inTime } from '../core/base/moments.ts';
-import { MockCall } from '../core/grading/mock-call.ts';
-import { SHIPPED } from '../core/grading/shipped/shipped.ts';
-import { Syllabus } from '../core/grading/syllabus.ts';
+import { inTime } from '../core/base/index.ts';
+import { MockCall, SHIPPED, Syllabus } from '../core/grading/index.ts';
 import { newId } from './library.ts';
 import { readRecords } from './read-records.ts';
 

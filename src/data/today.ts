@@ -1,4 +1,4 @@
-import type { Day } from '../core/practice/day.ts';
+import type { Day } from '../core/practice/index.ts';
 
 /** Today, by the clock and calendar of this machine. */
 export function today(): Day {

@@ -1,12 +1,11 @@
 import { z } from 'zod';
-import type { RecipeInput } from '../core/recipe/recipe.ts';
-import { SavedStudy } from '../core/study/saved-study.ts';
+import { type RecipeInput, titleOf } from '../core/recipe/index.ts';
+import { SavedStudy } from '../core/study/index.ts';
 import { engine } from '../workers/engine.ts';
 import { copyOf, toSaved } from './library.ts';
 import { changeRecord, write } from './records.ts';
 import { added } from './change.ts';
 import { currentStudio } from './studio.ts';
-import { titleOf } from '../core/recipe/title.ts';
 
 /** An edit that was not kept when its page was left: what was chosen, and the study it was made of. */
 const Unfinished = z.object({

@@ -1,8 +1,5 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
-import { kindName } from '../core/library/kind-names.ts';
-import { keyOf } from '../core/library/key.ts';
-import type { Entry, Kind } from '../core/library/kinds.ts';
-import type { Meeting } from '../core/library/meeting.ts';
+import { kindName, keyOf, type Entry, type Kind, type Meeting } from '../core/library/index.ts';
 import { keepDraft, readDraft } from './drafts.ts';
 import { Keeper, type Keeping } from './keeper.ts';
 import { changeRecord, write } from './records.ts';

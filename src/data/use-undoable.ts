@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { join } from '../core/library/join.ts';
+import { join } from '../core/library/index.ts';
 import type { Kept } from './use-kept.ts';
 
 /** A record that is worked on, with the changes made here and the way back. */

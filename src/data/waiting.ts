@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { same } from '../core/library/join.ts';
+import { same } from '../core/library/index.ts';
 import type { Draft } from './drafts.ts';
 import { currentStudio } from './studio.ts';
 

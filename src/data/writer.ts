@@ -1,10 +1,6 @@
-import { noProgress, type OnProgress } from '../core/base/progress.ts';
-import { same } from '../core/library/join.ts';
-import { keyOf } from '../core/library/key.ts';
-import { KINDS, kindRow, type Entry, type Kind } from '../core/library/kinds.ts';
-import { meet } from '../core/library/meeting.ts';
-import { listed } from '../core/study/listed-study.ts';
-import type { SavedStudy } from '../core/study/saved-study.ts';
+import { noProgress, type OnProgress } from '../core/base/index.ts';
+import { same, keyOf, KINDS, kindRow, type Entry, type Kind, meet } from '../core/library/index.ts';
+import { listed, type SavedStudy } from '../core/study/index.ts';
 import { GivenUp, inOneGo, type StoreName, type Transaction } from './database.ts';
 import type { Change, Step, Written } from './change.ts';
 import type { RecordKind } from './place.ts';

@@ -1,28 +1,38 @@
 import '../core/base/without-eval.ts';
 import { expose } from 'comlink';
-import type { Outcome } from '../core/base/outcome.ts';
-import type { ClassAsk } from '../core/classroom/class-ask.ts';
-import { classPlan, type ClassPlan } from '../core/classroom/class-plan.ts';
-import { courseOf, type CourseWeek } from '../core/classroom/course.ts';
-import { keyChart, type KeyRow } from '../core/classroom/key-chart.ts';
-import type { Attempt } from '../core/practice/attempt.ts';
-import type { Day } from '../core/practice/day.ts';
-import { inventedLog, type Span } from '../core/practice/learner.ts';
-import { EngineMemory } from '../core/fingering/fingering.ts';
-import { rungsOf, secondsOf, type RungHere, type Target } from '../core/practice/rungs-here.ts';
-import type { Ladder } from '../core/practice/ladder.ts';
-import { climbed, type ClimbedRung } from '../core/practice/standing.ts';
-import type { PlannedStudy } from '../core/practice/plan.ts';
-import { minutesInTime } from '../core/practice/minutes-in-time.ts';
-import type { Practice } from '../core/practice/practice-time.ts';
-import type { TempoRule } from '../core/practice/tempo-steps.ts';
-import { whatNext, type Thing } from '../core/practice/what-next.ts';
-import type { Recipe, RecipeInput } from '../core/recipe/recipe.ts';
-import { titleOf } from '../core/recipe/title.ts';
-import type { ScoredStudy } from '../core/score/scored-study.ts';
-import { buildFrom } from '../core/study/build.ts';
-import { buildKept } from '../core/study/kept-study.ts';
-import type { SavedStudy } from '../core/study/saved-study.ts';
+import type { Outcome } from '../core/base/index.ts';
+import {
+  type ClassAsk,
+  classPlan,
+  type ClassPlan,
+  courseOf,
+  type CourseWeek,
+  keyChart,
+  type KeyRow,
+} from '../core/classroom/index.ts';
+import {
+  type Attempt,
+  type Day,
+  inventedLog,
+  type Span,
+  rungsOf,
+  secondsOf,
+  type RungHere,
+  type Target,
+  type Ladder,
+  climbed,
+  type ClimbedRung,
+  type PlannedStudy,
+  minutesInTime,
+  type Practice,
+  type TempoRule,
+  whatNext,
+  type Thing,
+} from '../core/practice/index.ts';
+import { EngineMemory } from '../core/fingering/index.ts';
+import { type Recipe, type RecipeInput, titleOf } from '../core/recipe/index.ts';
+import type { ScoredStudy } from '../core/score/index.ts';
+import { buildFrom, buildKept, type SavedStudy } from '../core/study/index.ts';
 
 /** A kept study, and how it is climbed. */
 export interface ToClimb {

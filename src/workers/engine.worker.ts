@@ -1,22 +1,32 @@
 import '../core/base/without-eval.ts';
 import { expose } from 'comlink';
-import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
-import { explainTyped, type Typed } from '../core/study/typed/explain.ts';
-import { fromAddress } from '../core/study/address.ts';
-import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
-import { eachOption, type NoteOption } from '../core/study/note-options.ts';
-import { inKey, type KeyFate } from '../core/study/other-keys.ts';
-import { granted, type Outcome } from '../core/base/outcome.ts';
-import type { OnProgress } from '../core/base/progress.ts';
-import { withBookLine } from '../core/book/with-book.ts';
-import { foundIn, type FoundStudy } from '../core/passage/found.ts';
-import type { ReadMusic } from '../core/passage/read/read-music.ts';
-import { passageStudy, type PassageAsk, type PassageStudy } from '../core/study/passage-study.ts';
-import type { Recipe } from '../core/recipe/recipe.ts';
-import { buildKept, type KeptStudy } from '../core/study/kept-study.ts';
-import { systemInKeys, systemsHere, type SystemHere, type SystemInKey } from '../core/study/systems-here.ts';
-import type { System } from '../core/schools/system.ts';
-import type { SavedFinger } from '../core/study/saved-study.ts';
+import { EngineMemory, type Way } from '../core/fingering/index.ts';
+import {
+  explainTyped,
+  type Typed,
+  fromAddress,
+  buildFrom,
+  type BuiltStudy,
+  eachOption,
+  type NoteOption,
+  inKey,
+  type KeyFate,
+  passageStudy,
+  type PassageAsk,
+  type PassageStudy,
+  buildKept,
+  type KeptStudy,
+  systemInKeys,
+  systemsHere,
+  type SystemHere,
+  type SystemInKey,
+  type SavedFinger,
+} from '../core/study/index.ts';
+import { granted, type Outcome, type OnProgress } from '../core/base/index.ts';
+import { withBookLine } from '../core/book/index.ts';
+import { foundIn, type FoundStudy, type ReadMusic } from '../core/passage/index.ts';
+import type { Recipe } from '../core/recipe/index.ts';
+import type { System } from '../core/schools/index.ts';
 
 /** What this engine remembers, as long as its worker lives. */
 const memory = new EngineMemory();

@@ -1,24 +1,24 @@
-import type { OnProgress } from '../core/base/progress.ts';
-import { INSTRUMENT_TABLE } from '../core/instruments/instruments.ts';
+import type { OnProgress, Outcome } from '../core/base/index.ts';
+import { INSTRUMENT_TABLE } from '../core/instruments/index.ts';
 import { expose } from 'comlink';
 import type { VerovioToolkit } from 'verovio/esm';
 import { layOut, layOutScore, pagesOf, pictureOf, type PageSetting } from './lay-out.ts';
 import { startEngraver } from './start-engraver.ts';
-import { pagePicture, type PictureCopy } from '../core/score/page-picture.ts';
-import { bookOrder } from '../core/grading/book-order.ts';
-import { musicXml } from '../core/score/musicxml.ts';
-import { varied, type Variation } from '../core/bowing/variations.ts';
-import type { Outcome } from '../core/base/outcome.ts';
-import { engravedBy } from '../core/passage/read/engraved.ts';
-import type { MusicFile } from '../core/passage/read/music-file.ts';
-import type { ClassPlan } from '../core/classroom/class-plan.ts';
-import { classScore } from '../core/classroom/class-score.ts';
-import type { WeekSheet } from '../core/practice/week-sheet.ts';
-import { CAUTION } from '../core/shifts/caution.ts';
-import { excerptOf } from '../core/score/excerpt.ts';
-import { firstBarOf } from '../core/score/first-bar.ts';
-import type { ScoredStudy } from '../core/score/scored-study.ts';
-import type { SavedStudy } from '../core/study/saved-study.ts';
+import {
+  pagePicture,
+  type PictureCopy,
+  musicXml,
+  excerptOf,
+  firstBarOf,
+  type ScoredStudy,
+} from '../core/score/index.ts';
+import { bookOrder } from '../core/grading/index.ts';
+import { varied, type Variation } from '../core/bowing/index.ts';
+import { engravedBy, type MusicFile } from '../core/passage/index.ts';
+import { type ClassPlan, classScore } from '../core/classroom/index.ts';
+import type { WeekSheet } from '../core/practice/index.ts';
+import { CAUTION } from '../core/shifts/index.ts';
+import type { SavedStudy } from '../core/study/index.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './press/paper-size.ts';
 import type { Press } from './press/press.ts';
 import type { PageParts } from './press/study-page.ts';
@@ -48,7 +48,7 @@ const engraver = {
   async readMusic(bytes: Uint8Array, onProgress: OnProgress): Promise<Outcome<MusicFile>> {
     // The engraver may take its time to come; the file may not.
     const coming = setInterval(() => onProgress(0), 1_000);
-    const [verovio, { readMusicFile }] = await Promise.all([ready(), import('../core/passage/read/music-file.ts')]);
+    const [verovio, { readMusicFile }] = await Promise.all([ready(), import('./read-music-file.ts')]);
     clearInterval(coming);
     return readMusicFile(bytes, (text, format) => {
       try {

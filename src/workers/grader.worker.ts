@@ -1,21 +1,27 @@
 import '../core/base/without-eval.ts';
 import { expose } from 'comlink';
-import type { OnProgress } from '../core/base/progress.ts';
-import { EngineMemory, type Way } from '../core/fingering/fingering.ts';
-import { recipeFor } from '../core/grading/asked-study.ts';
-import { featuresOf, type Features } from '../core/grading/difficulty.ts';
-import { fitSection, type Fitted } from '../core/grading/grade-study.ts';
-import { readingPage, type PageReading } from '../core/grading/printed/read-page.ts';
-import type { InstrumentId } from '../core/instruments/instruments.ts';
-import { readCsv, type CsvReading } from '../core/grading/syllabus-csv.ts';
-import { readSyllabus, type Ask, type Section, type Syllabus } from '../core/grading/syllabus.ts';
-import { buildFrom, type BuiltStudy } from '../core/study/build.ts';
-import type { Passage } from '../core/passage/passage.ts';
-import type { Recipe } from '../core/recipe/recipe.ts';
-import { granted, type Outcome } from '../core/base/outcome.ts';
-import { bookLineFor, type BookEntry } from '../core/book/book.ts';
-import { readBook, type BookLine } from '../core/book/read-book.ts';
-import { withBookLine } from '../core/book/with-book.ts';
+import { type OnProgress, granted, type Outcome } from '../core/base/index.ts';
+import { EngineMemory, type Way } from '../core/fingering/index.ts';
+import {
+  recipeFor,
+  featuresOf,
+  type Features,
+  fitSection,
+  type Fitted,
+  readingPage,
+  type PageReading,
+  readCsv,
+  type CsvReading,
+  readSyllabus,
+  type Ask,
+  type Section,
+  type Syllabus,
+} from '../core/grading/index.ts';
+import type { InstrumentId } from '../core/instruments/index.ts';
+import { buildFrom, type BuiltStudy } from '../core/study/index.ts';
+import type { Passage } from '../core/passage/index.ts';
+import type { Recipe } from '../core/recipe/index.ts';
+import { bookLineFor, type BookEntry, readBook, type BookLine, withBookLine } from '../core/book/index.ts';
 
 /** What this grader's engine remembers. */
 const memory = new EngineMemory();

@@ -1,9 +1,5 @@
 import type { VerovioToolkit } from 'verovio/esm';
-import { withClearTempo } from '../core/score/clear-tempo.ts';
-import { scoreOf } from '../core/score/from-study.ts';
-import { lineStarts } from '../core/score/lines.ts';
-import { musicXml } from '../core/score/musicxml.ts';
-import type { ScoredStudy } from '../core/score/scored-study.ts';
+import { withClearTempo, scoreOf, lineStarts, musicXml, type ScoredStudy } from '../core/score/index.ts';
 
 /** How the score is laid out. */
 export interface PageSetting {

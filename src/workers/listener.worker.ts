@@ -1,16 +1,29 @@
 import { expose, transfer } from 'comlink';
-import type { OnProgress } from '../core/base/progress.ts';
-import { bowedSound, RATE } from '../core/listening/bowed-sound.ts';
-import { follower, NAMED, type Follower, type Sign } from '../core/listening/follower.ts';
-import { heardNotes } from '../core/listening/heard-notes.ts';
-import type { InventedPupil } from '../core/listening/invented-pupil.ts';
-import { listening } from '../core/listening/listen.ts';
-import { performanceOf } from '../core/listening/performance.ts';
-import { delayOf, HOP, liveTrack, type Frame, type Sound } from '../core/listening/pitch-track.ts';
-import { askedNotes, reportOf, type Hearing, type Report } from '../core/listening/report.ts';
-import { heldPitch } from '../core/listening/tuner.ts';
-import { waveFile, waveSize } from '../core/sound/wave-file.ts';
-import type { ScoredStudy } from '../core/score/scored-study.ts';
+import type { OnProgress } from '../core/base/index.ts';
+import {
+  bowedSound,
+  RATE,
+  follower,
+  NAMED,
+  type Follower,
+  type Sign,
+  heardNotes,
+  type InventedPupil,
+  listening,
+  performanceOf,
+  delayOf,
+  HOP,
+  liveTrack,
+  type Frame,
+  type Sound,
+  askedNotes,
+  reportOf,
+  type Hearing,
+  type Report,
+  heldPitch,
+} from '../core/listening/index.ts';
+import { waveFile, waveSize } from '../core/sound/index.ts';
+import type { ScoredStudy } from '../core/score/index.ts';
 
 /** Number of what is heard now; a newer one, or a wish to stop, ends it. */
 let latest = 0;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { passageOf } from '../passage/from-ask.ts';
-import { readRecipe, type Recipe, type RecipeInput } from '../recipe/recipe.ts';
-import { pitchClass } from '../theory/pitch.ts';
+import { passageOf } from '../passage/index.ts';
+import { readRecipe, type Recipe, type RecipeInput } from '../recipe/index.ts';
+import { pitchClass } from '../theory/index.ts';
 
 /** The longest book, letters. */
 export const LONGEST_BOOK = 400_000;

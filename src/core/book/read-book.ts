@@ -1,10 +1,10 @@
-import { listed } from '../base/words.ts';
-import type { EngineMemory } from '../fingering/fingering.ts';
-import { readLine } from '../grading/printed/read-line.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS, instrumentCalled, type InstrumentId } from '../instruments/instruments.ts';
-import { passageOf } from '../passage/from-ask.ts';
-import { readRecipe, type Recipe, type RecipeInput } from '../recipe/recipe.ts';
-import { explainTyped } from '../study/typed/explain.ts';
+import { listed } from '../base/index.ts';
+import type { EngineMemory } from '../fingering/index.ts';
+import { readLine } from '../grading/index.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, instrumentCalled, type InstrumentId } from '../instruments/index.ts';
+import { passageOf } from '../passage/index.ts';
+import { readRecipe, type Recipe, type RecipeInput } from '../recipe/index.ts';
+import { explainTyped } from '../study/index.ts';
 import type { BookEntry } from './book.ts';
 
 /** One line of a book: the fingering it holds beside the engine's, or why it cannot be taken. */

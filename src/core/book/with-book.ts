@@ -1,7 +1,5 @@
-import type { EngineMemory } from '../fingering/fingering.ts';
-import { differingNotes } from '../fingering/reading/comparison.ts';
-import type { BuiltStudy } from '../study/build.ts';
-import { explainTyped } from '../study/typed/explain.ts';
+import { type EngineMemory, differingNotes } from '../fingering/index.ts';
+import { type BuiltStudy, explainTyped } from '../study/index.ts';
 
 /** What a way from the book is called among the ways. */
 export const FROM_THE_BOOK = 'from your book';

@@ -1,6 +1,6 @@
-import type { BowPlace } from '../fingering/fingering.ts';
-import type { Passage } from '../passage/passage.ts';
-import type { Bowing } from '../recipe/bowing.ts';
+import type { BowPlace } from '../fingering/index.ts';
+import type { Passage } from '../passage/index.ts';
+import type { Bowing } from '../recipe/index.ts';
 import { bowStrokes } from './bow.ts';
 import { TICKS_PER_BEAT, timeNotes } from './rhythm.ts';
 

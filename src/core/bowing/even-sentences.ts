@@ -1,4 +1,4 @@
-import { capital, choices, plural, spelledCount } from '../base/words.ts';
+import { capital, choices, plural, spelledCount } from '../base/index.ts';
 import type { Count, Evenness, Remedy, Steps } from './coming-out-even.ts';
 import { groupWords } from './group-words.ts';
 

@@ -1,5 +1,5 @@
-import type { Passage } from '../passage/passage.ts';
-import type { Bowing } from '../recipe/bowing.ts';
+import type { Passage } from '../passage/index.ts';
+import type { Bowing } from '../recipe/index.ts';
 
 /** Bars of a study: beats to a bar, and whether a beat is felt in three. */
 export interface Metre {

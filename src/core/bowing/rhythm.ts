@@ -1,8 +1,7 @@
-import type { Passage } from '../passage/passage.ts';
+import type { Passage } from '../passage/index.ts';
 import { slotsOf } from './bow.ts';
-import type { Bowing } from '../recipe/bowing.ts';
+import { type Bowing, cellOf } from '../recipe/index.ts';
 import { chooseMetre, type Metre } from './metre.ts';
-import { cellOf } from '../recipe/rhythm-cell.ts';
 
 /** Ticks to a quarter note: divisible by every number of notes to a beat from 1 to 16. */
 export const TICKS_PER_BEAT = 720_720;

@@ -1,8 +1,7 @@
-import type { Instrument } from '../instruments/instrument.ts';
-import type { Passage } from '../passage/passage.ts';
+import type { Instrument } from '../instruments/index.ts';
+import type { Passage } from '../passage/index.ts';
 import { bowStrokes } from './bow.ts';
-import type { Bowing } from '../recipe/bowing.ts';
-import { beatsPerMinute } from '../recipe/tempo-unit.ts';
+import { type Bowing, beatsPerMinute } from '../recipe/index.ts';
 import { TICKS_PER_BEAT, timeNotes, type TimedNote } from './rhythm.ts';
 
 /** How a study lies in time at its tempo. */

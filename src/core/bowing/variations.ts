@@ -1,4 +1,4 @@
-import type { Bowing } from '../recipe/bowing.ts';
+import type { Bowing } from '../recipe/index.ts';
 
 /** A way to bow or to time a study, given as what it changes. */
 export interface Variation {

@@ -1,10 +1,6 @@
 import { z } from 'zod';
-import { choices } from '../base/words.ts';
-import { Ask, askFields } from '../recipe/ask.ts';
-import { Bowing } from '../recipe/bowing.ts';
-import { oneOf, whole } from '../recipe/fields.ts';
-import { handFields } from '../recipe/hand-rules.ts';
-import { playerFields } from '../recipe/player.ts';
+import { choices } from '../base/index.ts';
+import { Ask, askFields, Bowing, oneOf, whole, handFields, playerFields } from '../recipe/index.ts';
 import { LEVEL_IDS } from './level.ts';
 
 /** What a section does while the others play above its highest octave. */

@@ -1,9 +1,8 @@
-import { granted, refused, type Outcome } from '../base/outcome.ts';
-import { readOutside } from '../base/reading.ts';
-import { EngineMemory } from '../fingering/fingering.ts';
-import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
-import { titleOf } from '../recipe/title.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
+import { granted, refused, type Outcome, readOutside } from '../base/index.ts';
+import { EngineMemory } from '../fingering/index.ts';
+import { INSTRUMENT_TABLE } from '../instruments/index.ts';
+import { titleOf } from '../recipe/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
 import { ClassAsk, type Section } from './class-ask.ts';
 import { forTheTeacher, reminders } from './reminders.ts';
 import { sectionLine } from './section-line.ts';

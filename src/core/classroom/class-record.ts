@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { titleOf } from '../recipe/title.ts';
+import { titleOf } from '../recipe/index.ts';
 import { ClassAsk } from './class-ask.ts';
 
 /** A class as it is kept: what it plays, and who sits in it. */

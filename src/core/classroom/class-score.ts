@@ -1,8 +1,5 @@
-import { fileName } from '../base/file-name.ts';
-import { partOf, scoreOf } from '../score/from-study.ts';
-import { musicXml } from '../score/musicxml.ts';
-import type { Score } from '../score/score.ts';
-import type { ScoreLook } from '../score/scored-study.ts';
+import { fileName } from '../base/index.ts';
+import { partOf, scoreOf, musicXml, type Score, type ScoreLook } from '../score/index.ts';
 import type { ClassPlan, SectionPart } from './class-plan.ts';
 
 /** How the teacher's score is written: a finger where something changes, so that many staves stay clear. */

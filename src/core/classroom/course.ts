@@ -1,6 +1,6 @@
-import { EngineMemory } from '../fingering/fingering.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { circleFor } from '../theory/key-signature.ts';
+import { EngineMemory } from '../fingering/index.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import { circleFor } from '../theory/index.ts';
 import type { ClassAsk } from './class-ask.ts';
 import { sectionNames } from './class-plan.ts';
 import { factClauses, handFacts, type HandFact } from './hand-facts.ts';

@@ -1,9 +1,8 @@
-import { capital, listed, plural } from '../base/words.ts';
-import type { FingeredNote, Way } from '../fingering/fingering.ts';
-import type { Instrument, InstrumentString } from '../instruments/instrument.ts';
-import { positionWords } from '../instruments/position.ts';
-import type { Passage } from '../passage/passage.ts';
-import { printed, tonicName } from '../theory/pitch.ts';
+import { capital, listed, plural } from '../base/index.ts';
+import type { FingeredNote, Way } from '../fingering/index.ts';
+import { type Instrument, type InstrumentString, positionWords } from '../instruments/index.ts';
+import type { Passage } from '../passage/index.ts';
+import { printed, tonicName } from '../theory/index.ts';
 
 /** One thing a hand must know for a key: told to a section, and counted as new or known over a course. */
 export interface HandFact {

@@ -1,6 +1,6 @@
-import { EngineMemory } from '../fingering/fingering.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { circleFor } from '../theory/key-signature.ts';
+import { EngineMemory } from '../fingering/index.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import { circleFor } from '../theory/index.ts';
 import type { ClassAsk, Section } from './class-ask.ts';
 import { handFacts } from './hand-facts.ts';
 import { sectionStudy } from './section-study.ts';

@@ -1,5 +1,5 @@
-import type { Instrument } from '../instruments/instrument.ts';
-import type { HandRules } from '../recipe/hand-rules.ts';
+import type { Instrument } from '../instruments/index.ts';
+import type { HandRules } from '../recipe/index.ts';
 
 /** How far up the neck a section plays. */
 export interface Level {

@@ -1,8 +1,7 @@
-import { capital, spelledCount } from '../base/words.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import type { Instrument } from '../instruments/instrument.ts';
-import type { Passage } from '../passage/passage.ts';
-import { printed, tonicName } from '../theory/pitch.ts';
+import { capital, spelledCount } from '../base/index.ts';
+import { instrumentFor, type Instrument } from '../instruments/index.ts';
+import type { Passage } from '../passage/index.ts';
+import { printed, tonicName } from '../theory/index.ts';
 import { factSentences, handFacts } from './hand-facts.ts';
 import type { SectionStudy } from './section-study.ts';
 

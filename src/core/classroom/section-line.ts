@@ -1,4 +1,4 @@
-import type { Passage, PassageNote } from '../passage/passage.ts';
+import type { Passage, PassageNote } from '../passage/index.ts';
 import type { Section } from './class-ask.ts';
 
 /** A note of a section's study where the class plays one of its own. */

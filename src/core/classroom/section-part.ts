@@ -1,9 +1,7 @@
-import { bowStrokes } from '../bowing/bow.ts';
-import { metreOf, timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
-import type { FingeredNote } from '../fingering/fingering.ts';
-import { playedWay } from '../fingering/played-way.ts';
-import type { OwnBow, Passage, PassageNote } from '../passage/passage.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
+import { bowStrokes, metreOf, timeNotes, TICKS_PER_BEAT } from '../bowing/index.ts';
+import { type FingeredNote, playedWay } from '../fingering/index.ts';
+import type { OwnBow, Passage, PassageNote } from '../passage/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
 import type { ClassAsk } from './class-ask.ts';
 import type { LinePlace } from './section-line.ts';
 import type { SectionStudy } from './section-study.ts';

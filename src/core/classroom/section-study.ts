@@ -1,9 +1,9 @@
-import type { Outcome, Refused } from '../base/outcome.ts';
-import { EngineMemory, type Way } from '../fingering/fingering.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { startsThatFit } from '../passage/from-ask.ts';
-import type { Recipe } from '../recipe/recipe.ts';
-import { buildFrom, type BuiltStudy } from '../study/build.ts';
+import type { Outcome, Refused } from '../base/index.ts';
+import { EngineMemory, type Way } from '../fingering/index.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import { startsThatFit } from '../passage/index.ts';
+import type { Recipe } from '../recipe/index.ts';
+import { buildFrom, type BuiltStudy } from '../study/index.ts';
 import type { ClassAsk, Section } from './class-ask.ts';
 import { LEVELS, levelsFrom, positionsOf, type Level } from './level.ts';
 

@@ -1,7 +1,6 @@
-import type { Passage } from '../passage/passage.ts';
-import type { HandRules } from '../recipe/hand-rules.ts';
-import { handOf } from '../recipe/hand.ts';
-import type { Pitch } from '../theory/pitch.ts';
+import type { Passage } from '../passage/index.ts';
+import { type HandRules, handOf } from '../recipe/index.ts';
+import type { Pitch } from '../theory/index.ts';
 import { EngineMemory } from './search/memory.ts';
 import { problemOf } from './search/problem.ts';
 

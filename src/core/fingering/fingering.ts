@@ -1,12 +1,8 @@
-import { refused, type Outcome } from '../base/outcome.ts';
-import { partOf, noProgress, type OnProgress } from '../base/progress.ts';
-import type { RefusalCode } from '../base/refusal.ts';
-import type { Finger, Reach } from '../instruments/frame.ts';
-import { positionName } from '../instruments/position.ts';
-import type { Passage, PassageNote } from '../passage/passage.ts';
-import type { Hand } from '../recipe/hand.ts';
-import { SYSTEMS } from '../schools/systems.ts';
-import { TERM_IDS, type TermId } from '../schools/terms.ts';
+import { refused, type Outcome, partOf, noProgress, type OnProgress, type RefusalCode } from '../base/index.ts';
+import { type Finger, type Reach, positionName } from '../instruments/index.ts';
+import type { Passage, PassageNote } from '../passage/index.ts';
+import type { Hand } from '../recipe/index.ts';
+import { SYSTEMS, TERM_IDS, type TermId } from '../schools/index.ts';
 import { fingerOf, type Candidate } from './search/candidate.ts';
 import { chordUnder } from './search/chords.ts';
 import { EngineMemory } from './search/memory.ts';

@@ -1,9 +1,7 @@
-import { listed } from '../base/words.ts';
-import { octaveWords } from '../recipe/title.ts';
-import { FIGURE_NAMES } from '../theory/figure.ts';
-import { formOf } from '../theory/form.ts';
-import { printed } from '../theory/pitch.ts';
-import { slurWords } from '../bowing/group-words.ts';
+import { listed } from '../base/index.ts';
+import { octaveWords } from '../recipe/index.ts';
+import { FIGURE_NAMES, formOf, printed } from '../theory/index.ts';
+import { slurWords } from '../bowing/index.ts';
 import type { Ask, Item } from './syllabus.ts';
 
 /** `D major, two octaves`, `A harmonic minor or melodic minor, one octave`. */

@@ -1,5 +1,5 @@
-import type { RecipeInput } from '../recipe/recipe.ts';
-import { isMinor } from '../theory/form.ts';
+import type { RecipeInput } from '../recipe/index.ts';
+import { isMinor } from '../theory/index.ts';
 import type { Ask } from './syllabus.ts';
 
 /** The form a study takes for an item's form: an arpeggio of any minor is the minor triad. */

@@ -1,5 +1,4 @@
-import type { FigureId } from '../theory/figure.ts';
-import { isMinor, type FormId } from '../theory/form.ts';
+import { type FigureId, isMinor, type FormId } from '../theory/index.ts';
 
 /** What decides where a study stands in a grade's book. */
 export interface InBook {

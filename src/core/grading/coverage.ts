@@ -1,4 +1,4 @@
-import { pitchClass } from '../theory/pitch.ts';
+import { pitchClass } from '../theory/index.ts';
 import { differencesFrom, type Matched } from './match.ts';
 import { asksOf, type Ask, type Section } from './syllabus.ts';
 

@@ -1,12 +1,10 @@
-import { instrumentFor } from '../instruments/instruments.ts';
-import { beatsPerMinute } from '../recipe/tempo-unit.ts';
-import { timeNotes, TICKS_PER_BEAT } from '../bowing/rhythm.ts';
-import { reachesOf } from '../fingering/reading/comparison.ts';
-import type { EngineMemory, Shift, Way } from '../fingering/fingering.ts';
-import type { Passage } from '../passage/passage.ts';
-import type { Recipe } from '../recipe/recipe.ts';
-import { buildFrom } from '../study/build.ts';
-import { fifthsBetween, keySignature } from '../theory/key-signature.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import { beatsPerMinute, type Recipe } from '../recipe/index.ts';
+import { timeNotes, TICKS_PER_BEAT } from '../bowing/index.ts';
+import { reachesOf, type EngineMemory, type Shift, type Way } from '../fingering/index.ts';
+import type { Passage } from '../passage/index.ts';
+import { buildFrom } from '../study/index.ts';
+import { fifthsBetween, keySignature } from '../theory/index.ts';
 
 /** How a feature enters the estimate. */
 interface Measure {

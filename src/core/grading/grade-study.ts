@@ -1,5 +1,5 @@
-import { EngineMemory, type Way } from '../fingering/fingering.ts';
-import { buildFrom, type BuiltStudy } from '../study/build.ts';
+import { EngineMemory, type Way } from '../fingering/index.ts';
+import { buildFrom, type BuiltStudy } from '../study/index.ts';
 import { recipeFor } from './asked-study.ts';
 import { featuresOf } from './difficulty.ts';
 import {

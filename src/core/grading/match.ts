@@ -1,12 +1,8 @@
-import { octaveWords } from '../recipe/title.ts';
-import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
-import { beatsPerMinute } from '../recipe/tempo-unit.ts';
-import type { Recipe, RecipeInput } from '../recipe/recipe.ts';
-import { FIGURE_NAMES } from '../theory/figure.ts';
-import { formOf, isMinor } from '../theory/form.ts';
-import { parsePitch, pitchClass, printed } from '../theory/pitch.ts';
+import { octaveWords, beatsPerMinute, type Recipe, type RecipeInput } from '../recipe/index.ts';
+import { INSTRUMENT_TABLE } from '../instruments/index.ts';
+import { FIGURE_NAMES, formOf, isMinor, parsePitch, pitchClass, printed } from '../theory/index.ts';
 import { formFor } from './asked-study.ts';
-import { slurWords } from '../bowing/group-words.ts';
+import { slurWords } from '../bowing/index.ts';
 import type { Ask } from './syllabus.ts';
 
 /** The fields in which a study can fall short of what is asked. */

@@ -1,6 +1,6 @@
-import { INSTRUMENTS, type InstrumentId } from '../instruments/instruments.ts';
+import { INSTRUMENTS, type InstrumentId } from '../instruments/index.ts';
 import Papa from 'papaparse';
-import { readOutside } from '../base/reading.ts';
+import { readOutside } from '../base/index.ts';
 import { readRule, ruleText } from './rule.ts';
 import { Item, MOST, SYLLABUS_VERSION, type Grade, type Rule, type Syllabus } from './syllabus.ts';
 

@@ -1,12 +1,8 @@
-import { INSTRUMENTS, type InstrumentId } from '../instruments/instruments.ts';
+import { INSTRUMENTS, type InstrumentId } from '../instruments/index.ts';
 import { z } from 'zod';
-import { RHYTHM_NAMES } from '../recipe/rhythm-cell.ts';
-import { atPlace, refused, type Outcome } from '../base/outcome.ts';
-import { admitted } from '../base/doors.ts';
-import { parseJson, readOutside } from '../base/reading.ts';
-import { FIGURES } from '../theory/figure.ts';
-import { FORMS, formOf, type FormId } from '../theory/form.ts';
-import { isTonicName, parsePitch } from '../theory/pitch.ts';
+import { RHYTHM_NAMES } from '../recipe/index.ts';
+import { atPlace, refused, type Outcome, admitted, parseJson, readOutside } from '../base/index.ts';
+import { FIGURES, FORMS, formOf, type FormId, isTonicName, parsePitch } from '../theory/index.ts';
 
 /** Version of the file: raised when a field changes its meaning. */
 export const SYLLABUS_VERSION = 1;

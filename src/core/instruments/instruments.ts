@@ -1,4 +1,4 @@
-import { parsePitch, tonicName, type Pitch } from '../theory/pitch.ts';
+import { parsePitch, tonicName, type Pitch } from '../theory/index.ts';
 import { BASS } from './bass.ts';
 import { CELLO } from './cello.ts';
 import type { Instrument } from './instrument.ts';

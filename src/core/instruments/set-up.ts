@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parsePitch } from '../theory/pitch.ts';
+import { parsePitch } from '../theory/index.ts';
 
 const TUNING = 'A tuning lists the open strings, lowest first, as sounding pitches such as ["G3","D4","A4","E5"].';
 

@@ -1,4 +1,4 @@
-import { LETTERS, type Pitch } from '../theory/pitch.ts';
+import { LETTERS, type Pitch } from '../theory/index.ts';
 
 /** How the notes of a key are tuned: equally, in pure fifths, or in pure thirds and fifths to a drone. */
 export const TEMPERAMENTS = ['equal', 'pythagorean', 'just'] as const;

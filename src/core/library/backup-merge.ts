@@ -1,4 +1,4 @@
-import { counted, listed, plural } from '../base/words.ts';
+import { counted, listed, plural } from '../base/index.ts';
 import { NOTHING_KEPT, type Kept, type Unreadable } from './backup.ts';
 import { keyOf } from './key.ts';
 import { KEPT_KINDS, kindRow, type Kind } from './kinds.ts';

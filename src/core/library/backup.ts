@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { atPlace, refused, type Outcome } from '../base/outcome.ts';
-import { parseJson, readOutside, versionWords } from '../base/reading.ts';
+import { atPlace, refused, type Outcome, parseJson, readOutside, versionWords } from '../base/index.ts';
 import { KEPT_KINDS, KINDS, type Entry, type Kind } from './kinds.ts';
 
 const FORMAT = 'step-ladder-library';

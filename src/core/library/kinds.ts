@@ -1,12 +1,10 @@
 import { z } from 'zod';
-import { Book } from '../book/book.ts';
-import { ClassRecord } from '../classroom/class-record.ts';
-import { MockCall } from '../grading/mock-call.ts';
-import { Syllabus } from '../grading/syllabus.ts';
-import { Ladder } from '../practice/ladder.ts';
-import { Assignment, Lesson, LoggedAttempt, Pupil } from '../practice/pupil.ts';
-import { School } from '../schools/school.ts';
-import { SavedStudy } from '../study/saved-study.ts';
+import { Book } from '../book/index.ts';
+import { ClassRecord } from '../classroom/index.ts';
+import { MockCall, Syllabus } from '../grading/index.ts';
+import { Ladder, Assignment, Lesson, LoggedAttempt, Pupil } from '../practice/index.ts';
+import { School } from '../schools/index.ts';
+import { SavedStudy } from '../study/index.ts';
 import { Settings } from './settings.ts';
 
 interface KindRow {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { HEARING_LEVELS } from '../listening/verdict.ts';
+import { HEARING_LEVELS } from '../listening/index.ts';
 
 const LevelId = z.enum(HEARING_LEVELS.map(({ id }) => id)).catch(HEARING_LEVELS[0].id);
 const Cents = z.number().int().min(3).max(50);

@@ -1,4 +1,4 @@
-import { draws } from '../base/draws.ts';
+import { draws } from '../base/index.ts';
 import type { InventedPupil } from './invented-pupil.ts';
 import type { PlayedNote } from './performance.ts';
 

@@ -1,4 +1,4 @@
-import { median } from '../base/median.ts';
+import { median } from '../base/index.ts';
 import { readingOf, soundingIn, withHeard, type AskedNote } from './alignment.ts';
 import { ANOTHER, heardNotes, type HeardNote } from './heard-notes.ts';
 import type { Frame } from './pitch-track.ts';

@@ -1,4 +1,4 @@
-import type { HeardMark } from '../score/scored-study.ts';
+import type { HeardMark } from '../score/index.ts';
 import type { Report } from './report.ts';
 import type { HearingLevel } from './verdict.ts';
 

@@ -1,6 +1,5 @@
-import { median } from '../base/median.ts';
+import { median, trimmedMean } from '../base/index.ts';
 import { HOP, type Frame } from './pitch-track.ts';
-import { trimmedMean } from '../base/trimmed-mean.ts';
 
 /** One note that was heard. */
 export interface HeardNote {

@@ -1,4 +1,4 @@
-import type { ScoredStudy } from '../score/scored-study.ts';
+import type { ScoredStudy } from '../score/index.ts';
 import { heardNotes } from './heard-notes.ts';
 import { pitchTrack, type Sound } from './pitch-track.ts';
 import { reportOf, USUAL_HEARING, type Hearing, type Report } from './report.ts';

@@ -1,7 +1,6 @@
-import { bowStrokes } from '../bowing/bow.ts';
-import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
-import { beatsPerMinute } from '../recipe/tempo-unit.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
+import { bowStrokes, TICKS_PER_BEAT, timeNotes } from '../bowing/index.ts';
+import { beatsPerMinute } from '../recipe/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
 import type { Fault, InventedPupil } from './invented-pupil.ts';
 
 /** One note as it was played. */

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { ScoredStudy } from '../score/scored-study.ts';
+import type { ScoredStudy } from '../score/index.ts';
 import type { Report } from './report.ts';
 
 /** A report as CSV, a line a note: its name, string and finger, what was heard of it, and whether a shift lands there. */

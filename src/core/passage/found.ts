@@ -1,10 +1,16 @@
-import type { InstrumentId } from '../instruments/instruments.ts';
-import { Ask } from '../recipe/ask.ts';
-import { Bowing } from '../recipe/bowing.ts';
-import type { FigureId } from '../theory/figure.ts';
-import { formOf, type FormId } from '../theory/form.ts';
-import { printed, tonicName, type Pitch } from '../theory/pitch.ts';
-import { enharmonicTwin, spellChord, spellScale } from '../theory/spelling.ts';
+import type { InstrumentId } from '../instruments/index.ts';
+import { Ask, Bowing } from '../recipe/index.ts';
+import {
+  type FigureId,
+  formOf,
+  type FormId,
+  printed,
+  tonicName,
+  type Pitch,
+  enharmonicTwin,
+  spellChord,
+  spellScale,
+} from '../theory/index.ts';
 import { passageOf } from './from-ask.ts';
 import type { Passage } from './passage.ts';
 import { lowestTonic } from './tonic.ts';

@@ -1,16 +1,29 @@
-import { granted, refused, type Outcome, type Refused } from '../base/outcome.ts';
-import { capital } from '../base/words.ts';
-import { highestPitch, lowestPitch, type Instrument } from '../instruments/instrument.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import type { Ask } from '../recipe/ask.ts';
-import type { Bowing } from '../recipe/bowing.ts';
-import { schoolOf } from '../schools/schools.ts';
-import type { School } from '../schools/school.ts';
-import { octaveWords } from '../recipe/title.ts';
-import { FIGURE_NAMES, isSeries, rungsUp, type FigureId } from '../theory/figure.ts';
-import { ARPEGGIO_SERIES, CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../theory/form.ts';
-import { parsePitch, printed, shiftOctaves, tonicName, type Pitch } from '../theory/pitch.ts';
-import { degreeOf, enharmonicTwin, spellChord, spellScale, stackOctaves, type Heading } from '../theory/spelling.ts';
+import { granted, refused, type Outcome, type Refused, capital } from '../base/index.ts';
+import { highestPitch, lowestPitch, type Instrument, instrumentFor } from '../instruments/index.ts';
+import { type Ask, type Bowing, octaveWords } from '../recipe/index.ts';
+import { schoolOf, type School } from '../schools/index.ts';
+import {
+  FIGURE_NAMES,
+  isSeries,
+  rungsUp,
+  type FigureId,
+  ARPEGGIO_SERIES,
+  CHORD_FORMS,
+  formOf,
+  SCALE_FORMS,
+  type FormId,
+  parsePitch,
+  printed,
+  shiftOctaves,
+  tonicName,
+  type Pitch,
+  degreeOf,
+  enharmonicTwin,
+  spellChord,
+  spellScale,
+  stackOctaves,
+  type Heading,
+} from '../theory/index.ts';
 import { fromMusic } from './from-music.ts';
 import { leaningOf, lowestTonic } from './tonic.ts';
 

@@ -1,8 +1,6 @@
-import { lowestPitch, type Instrument } from '../instruments/instrument.ts';
-import type { Music, MusicNote } from '../recipe/music.ts';
-import type { FormId } from '../theory/form.ts';
-import { parsePitch, type Pitch } from '../theory/pitch.ts';
-import { degreeOf, type Heading } from '../theory/spelling.ts';
+import { lowestPitch, type Instrument } from '../instruments/index.ts';
+import type { Music, MusicNote } from '../recipe/index.ts';
+import { type FormId, parsePitch, type Pitch, degreeOf, type Heading } from '../theory/index.ts';
 import type { Motion, OwnBar, OwnBow, Passage, PassageNote } from './passage.ts';
 import { leaningOf, lowestTonic } from './tonic.ts';
 

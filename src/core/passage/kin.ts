@@ -1,5 +1,5 @@
-import type { Recipe } from '../recipe/recipe.ts';
-import { isMinor } from '../theory/form.ts';
+import type { Recipe } from '../recipe/index.ts';
+import { isMinor } from '../theory/index.ts';
 import { passageOf } from './from-ask.ts';
 import type { Passage } from './passage.ts';
 

@@ -1,5 +1,4 @@
-import type { Pitch } from '../theory/pitch.ts';
-import type { Heading } from '../theory/spelling.ts';
+import type { Pitch, Heading } from '../theory/index.ts';
 
 /** How the line comes to a note: by step along a scale, by leap, or in a figure that turns back again and again. */
 export type Motion = 'step' | 'leap' | 'turn';

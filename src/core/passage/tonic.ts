@@ -1,6 +1,4 @@
-import type { FormId } from '../theory/form.ts';
-import { keySignature } from '../theory/key-signature.ts';
-import { parsePitch, type Pitch } from '../theory/pitch.ts';
+import { type FormId, keySignature, parsePitch, type Pitch } from '../theory/index.ts';
 
 /** Whether a key leans to sharps (1) or to flats (−1). */
 export function leaningOf({ tonic, form }: { readonly tonic: string; readonly form: FormId }): 1 | -1 {

@@ -1,7 +1,7 @@
-import { bendOf } from '../shifts/home-place.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
-import { printed } from '../theory/pitch.ts';
+import { bendOf } from '../shifts/index.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
+import { printed } from '../theory/index.ts';
 
 /** What is called ahead of a note. */
 export interface Call {

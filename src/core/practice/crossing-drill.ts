@@ -1,6 +1,6 @@
-import { Bowing } from '../recipe/bowing.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
-import type { CrossingCard } from '../shifts/crossing-card.ts';
+import { Bowing } from '../recipe/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
+import type { CrossingCard } from '../shifts/index.ts';
 import { notesBetween, timedExercise, type TimedStep } from './exercise.ts';
 import { DRILL_BPM } from './shift-drill.ts';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { median } from '../base/median.ts';
-import type { Report } from '../listening/report.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
+import { median } from '../base/index.ts';
+import type { Report } from '../listening/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
 import type { Day } from './day.ts';
 
 /** Where a shift arrived, and how far off it landed. */

@@ -1,8 +1,7 @@
-import type { Bowing } from '../recipe/bowing.ts';
-import type { FingeredNote } from '../fingering/fingering.ts';
-import { playedWay } from '../fingering/played-way.ts';
-import type { Passage, PassageNote } from '../passage/passage.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
+import type { Bowing } from '../recipe/index.ts';
+import { type FingeredNote, playedWay } from '../fingering/index.ts';
+import type { Passage, PassageNote } from '../passage/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
 
 /** One note of an exercise: a note of the study, or one that helps to find it, under a finger. */
 export interface Step {

@@ -1,5 +1,4 @@
-import { inTime } from '../base/moments.ts';
-import { draws } from '../base/draws.ts';
+import { inTime, draws } from '../base/index.ts';
 import type { Attempt, Result } from './attempt.ts';
 import { dayAfter, daysBetween, weekdayOf, type Day } from './day.ts';
 import { planToday, type PlannedStudy } from './plan.ts';

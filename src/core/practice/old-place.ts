@@ -1,8 +1,6 @@
-import type { FingeredNote } from '../fingering/fingering.ts';
-import type { Frame } from '../instruments/frame.ts';
-import type { Instrument } from '../instruments/instrument.ts';
-import { positionName } from '../instruments/position.ts';
-import { placeAt } from '../shifts/finger-places.ts';
+import type { FingeredNote } from '../fingering/index.ts';
+import { type Frame, type Instrument, positionName } from '../instruments/index.ts';
+import { placeAt } from '../shifts/index.ts';
 
 /** How the note a shift arrives on is played before the shift. */
 export interface OldPlace {

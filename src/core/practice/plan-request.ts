@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { refused, type Outcome } from '../base/outcome.ts';
-import { readOutside } from '../base/reading.ts';
-import { EngineMemory } from '../fingering/fingering.ts';
-import { titleOf } from '../recipe/title.ts';
-import { buildFrom } from '../study/build.ts';
+import { refused, type Outcome, readOutside } from '../base/index.ts';
+import { EngineMemory } from '../fingering/index.ts';
+import { titleOf } from '../recipe/index.ts';
+import { buildFrom } from '../study/index.ts';
 import { Attempt } from './attempt.ts';
 import { Day } from './day.ts';
 import { Ladder, USUAL_LADDER } from './ladder.ts';

@@ -1,4 +1,4 @@
-import { counted } from '../base/words.ts';
+import { counted } from '../base/index.ts';
 import type { Attempt } from './attempt.ts';
 import { atLeast } from './chance.ts';
 import { apart, breaksIn } from './day-order.ts';

@@ -1,4 +1,4 @@
-import { counted } from '../base/words.ts';
+import { counted } from '../base/index.ts';
 import type { Day } from './day.ts';
 import type { Standing } from './standing.ts';
 import type { Target } from './rungs-here.ts';

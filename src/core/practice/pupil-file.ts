@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { atPlace, granted, refused, type Outcome } from '../base/outcome.ts';
-import { parseJson, readOutside, versionWords } from '../base/reading.ts';
-import { SavedStudy } from '../study/saved-study.ts';
+import { atPlace, granted, refused, type Outcome, parseJson, readOutside, versionWords } from '../base/index.ts';
+import { SavedStudy } from '../study/index.ts';
 import { Id } from './attempt.ts';
 import { dayAfter, type Day } from './day.ts';
 import { Ladder } from './ladder.ts';

@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import { INSTRUMENTS } from '../instruments/instruments.ts';
-import { SetUp } from '../instruments/set-up.ts';
-import { beatsPerMinute } from '../recipe/tempo-unit.ts';
-import type { SavedStudy } from '../study/saved-study.ts';
+import { INSTRUMENTS, SetUp } from '../instruments/index.ts';
+import { beatsPerMinute } from '../recipe/index.ts';
+import type { SavedStudy } from '../study/index.ts';
 import { Attempt, Id } from './attempt.ts';
 import { Day } from './day.ts';
 import { Practice } from './practice-time.ts';

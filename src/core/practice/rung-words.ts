@@ -1,8 +1,8 @@
-import { sentence } from '../base/words.ts';
-import { fingerWords } from '../instruments/finger-words.ts';
-import type { Passage } from '../passage/passage.ts';
-import type { ShiftCard } from '../shifts/shift-card.ts';
-import { printed } from '../theory/pitch.ts';
+import { sentence } from '../base/index.ts';
+import { fingerWords } from '../instruments/index.ts';
+import type { Passage } from '../passage/index.ts';
+import type { ShiftCard } from '../shifts/index.ts';
+import { printed } from '../theory/index.ts';
 import type { OldPlace } from './old-place.ts';
 
 /**

@@ -1,4 +1,4 @@
-import type { Bowing } from '../recipe/bowing.ts';
+import type { Bowing } from '../recipe/index.ts';
 
 /** Which notes of a study a rung sounds. */
 export type RungNotes =

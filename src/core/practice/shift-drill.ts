@@ -1,11 +1,10 @@
-import type { FingeredNote } from '../fingering/fingering.ts';
-import { framesOf, handSystemOf } from '../instruments/instrument.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import type { PassageNote } from '../passage/passage.ts';
-import { Bowing } from '../recipe/bowing.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
-import type { ShiftCard } from '../shifts/shift-card.ts';
-import { parsePitch, type Pitch } from '../theory/pitch.ts';
+import type { FingeredNote } from '../fingering/index.ts';
+import { framesOf, handSystemOf, instrumentFor } from '../instruments/index.ts';
+import type { PassageNote } from '../passage/index.ts';
+import { Bowing } from '../recipe/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
+import type { ShiftCard } from '../shifts/index.ts';
+import { parsePitch, type Pitch } from '../theory/index.ts';
 import { notesBetween, timedExercise, type Step, type TimedStep } from './exercise.ts';
 import { oldPlaceOf, type OldPlace } from './old-place.ts';
 

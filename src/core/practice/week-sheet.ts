@@ -1,4 +1,4 @@
-import type { SavedStudy } from '../study/saved-study.ts';
+import type { SavedStudy } from '../study/index.ts';
 import { dayWords, weekdayOf, type Day } from './day.ts';
 import type { DayPlan } from './plan.ts';
 import type { ClimbedRung, Standing } from './standing.ts';

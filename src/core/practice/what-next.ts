@@ -1,13 +1,9 @@
-import { listed, spelled } from '../base/words.ts';
-import { bentFinger } from '../instruments/finger-words.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { positionWords } from '../instruments/position.ts';
-import { octaveWords } from '../recipe/title.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
-import { bendOf } from '../shifts/home-place.ts';
-import { FIGURE_NAMES } from '../theory/figure.ts';
-import { formOf } from '../theory/form.ts';
-import { keySignature } from '../theory/key-signature.ts';
+import { listed, spelled } from '../base/index.ts';
+import { bentFinger, instrumentFor, positionWords } from '../instruments/index.ts';
+import { octaveWords } from '../recipe/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
+import { bendOf } from '../shifts/index.ts';
+import { FIGURE_NAMES, formOf, keySignature } from '../theory/index.ts';
 
 /** Something a study asks that a pupil may or may not know yet, in words. */
 export interface Thing {

@@ -1,7 +1,5 @@
 import { z } from 'zod';
-import { FIGURES } from '../theory/figure.ts';
-import { FORMS, type FormId } from '../theory/form.ts';
-import { isTonicName, parsePitch } from '../theory/pitch.ts';
+import { FIGURES, FORMS, type FormId, isTonicName, parsePitch } from '../theory/index.ts';
 import { oneOf, whole } from './fields.ts';
 import { Music } from './music.ts';
 import { playerFields } from './player.ts';

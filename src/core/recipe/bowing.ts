@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { choices } from '../base/words.ts';
+import { choices } from '../base/index.ts';
 import { BOW_PARTS } from './bow-part.ts';
 import { oneOf, whole } from './fields.ts';
 import { RHYTHM_NAMES } from './rhythm-cell.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { choices } from '../base/words.ts';
+import { choices } from '../base/index.ts';
 
 /** One of a few words; says which they are. */
 export function oneOf<const Values extends readonly [string, ...string[]]>(

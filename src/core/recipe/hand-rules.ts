@@ -1,10 +1,7 @@
 import { z } from 'zod';
-import { choices } from '../base/words.ts';
-import { HAND_SYSTEMS } from '../instruments/instrument.ts';
-import { OPEN_STRING_RULES } from '../schools/open-strings.ts';
-import { School } from '../schools/school.ts';
-import { SCHOOL_IDS } from '../schools/schools.ts';
-import { RETURNS } from '../schools/way-back.ts';
+import { choices } from '../base/index.ts';
+import { HAND_SYSTEMS } from '../instruments/index.ts';
+import { OPEN_STRING_RULES, School, SCHOOL_IDS, RETURNS } from '../schools/index.ts';
 import { oneOf, whole } from './fields.ts';
 import { playerFields } from './player.ts';
 

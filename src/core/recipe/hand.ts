@@ -1,10 +1,6 @@
-import type { Instrument } from '../instruments/instrument.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { tableUnder } from '../schools/school.ts';
-import type { System } from '../schools/system.ts';
-import type { CostTable } from '../schools/terms.ts';
+import { type Instrument, instrumentFor } from '../instruments/index.ts';
+import { tableUnder, type System, type CostTable, schoolOf } from '../schools/index.ts';
 import type { HandRules } from './hand-rules.ts';
-import { schoolOf } from '../schools/schools.ts';
 
 /** A hand ready to finger something: its rules, the instrument it plays and what each thing costs it. */
 export interface Hand extends Omit<HandRules, 'instrument' | 'setUp' | 'school' | 'fitBow'> {

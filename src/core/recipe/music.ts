@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parsePitch } from '../theory/pitch.ts';
+import { parsePitch } from '../theory/index.ts';
 import { whole } from './fields.ts';
 
 const PITCH = 'A note of a passage is a sounding pitch such as Bb3.';

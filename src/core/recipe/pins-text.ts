@@ -1,4 +1,4 @@
-import type { Finger } from '../instruments/frame.ts';
+import type { Finger } from '../instruments/index.ts';
 import type { Pin } from './hand-rules.ts';
 
 /** Letters that stand for strings, the lowest first. */

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { choices } from '../base/words.ts';
-import { INSTRUMENTS } from '../instruments/instruments.ts';
-import { SetUp } from '../instruments/set-up.ts';
+import { choices } from '../base/index.ts';
+import { INSTRUMENTS, SetUp } from '../instruments/index.ts';
 
 /** Who plays: the instrument, and how it differs from the usual one. */
 export const playerFields = {

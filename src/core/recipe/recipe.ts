@@ -1,11 +1,7 @@
 import { z } from 'zod';
-import { refused, type Outcome } from '../base/outcome.ts';
-import { readOutside } from '../base/reading.ts';
-import { choices, listed } from '../base/words.ts';
-import type { Instrument } from '../instruments/instrument.ts';
-import { hasSize, INSTRUMENT_TABLE, isInstrument } from '../instruments/instruments.ts';
-import { School } from '../schools/school.ts';
-import { schoolNamed, schoolOf } from '../schools/schools.ts';
+import { refused, type Outcome, readOutside, choices, listed } from '../base/index.ts';
+import { type Instrument, hasSize, INSTRUMENT_TABLE, isInstrument } from '../instruments/index.ts';
+import { School, schoolNamed, schoolOf } from '../schools/index.ts';
 import { askFields } from './ask.ts';
 import { Bowing } from './bowing.ts';
 import { whole } from './fields.ts';

@@ -1,7 +1,5 @@
-import { spelledCount } from '../base/words.ts';
-import { FIGURE_NAMES } from '../theory/figure.ts';
-import { formOf } from '../theory/form.ts';
-import { printed } from '../theory/pitch.ts';
+import { spelledCount } from '../base/index.ts';
+import { FIGURE_NAMES, formOf, printed } from '../theory/index.ts';
 import type { Recipe } from './recipe.ts';
 
 /** What a musician calls the study: `A♭ melodic minor, three octaves`, `C major arpeggio, two octaves`. */

@@ -1,4 +1,4 @@
-import type { Instrument } from '../instruments/instrument.ts';
+import type { Instrument } from '../instruments/index.ts';
 import type { CostTable } from './terms.ts';
 
 /**

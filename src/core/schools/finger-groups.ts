@@ -1,4 +1,4 @@
-import type { Finger } from '../instruments/frame.ts';
+import type { Finger } from '../instruments/index.ts';
 
 /** One note of a group: the fingers that may play it, most often one. */
 export interface GroupNote {

@@ -1,4 +1,4 @@
-import type { InstrumentId } from '../instruments/instruments.ts';
+import type { InstrumentId } from '../instruments/index.ts';
 import type { TermId } from './terms.ts';
 import { School } from './school.ts';
 

@@ -1,8 +1,6 @@
 import { z } from 'zod';
-import { atPlace, refused, type Outcome } from '../base/outcome.ts';
-import { parseJson, readOutside } from '../base/reading.ts';
-import { HAND_SYSTEMS, type Instrument } from '../instruments/instrument.ts';
-import { INSTRUMENTS } from '../instruments/instruments.ts';
+import { atPlace, refused, type Outcome, parseJson, readOutside } from '../base/index.ts';
+import { HAND_SYSTEMS, type Instrument, INSTRUMENTS } from '../instruments/index.ts';
 import { tableFor } from './cost-tables.ts';
 import { OPEN_STRING_RULES } from './open-strings.ts';
 import { System } from './system.ts';

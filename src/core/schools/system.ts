@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { INSTRUMENTS } from '../instruments/instruments.ts';
+import { INSTRUMENTS } from '../instruments/index.ts';
 import { readClimb } from './climb.ts';
 import { RETURNS } from './way-back.ts';
 

@@ -1,4 +1,4 @@
-import type { Pitch } from '../theory/pitch.ts';
+import type { Pitch } from '../theory/index.ts';
 
 /** Remembers what each letter and octave stands for within a bar, so that accidentals show when they must. */
 export class AccidentalMemory {

@@ -1,7 +1,14 @@
-import type { Metre } from '../bowing/metre.ts';
-import { divisionOf, metreOf, TICKS_PER_BEAT, timeNotes, writtenPieces, type WrittenPiece } from '../bowing/rhythm.ts';
-import type { Passage } from '../passage/passage.ts';
-import type { Recipe } from '../recipe/recipe.ts';
+import {
+  type Metre,
+  divisionOf,
+  metreOf,
+  TICKS_PER_BEAT,
+  timeNotes,
+  writtenPieces,
+  type WrittenPiece,
+} from '../bowing/index.ts';
+import type { Passage } from '../passage/index.ts';
+import type { Recipe } from '../recipe/index.ts';
 import { piecesInBars, type BarSpan } from './own-bars.ts';
 
 /** A study cut into bars, each a row of written pieces. */

@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type NoteValue } from '../bowing/rhythm.ts';
+import { TICKS_PER_BEAT, type NoteValue } from '../bowing/index.ts';
 import type { Beam } from './score.ts';
 
 /** What beams are decided by: when a note begins, ticks, and its value. */

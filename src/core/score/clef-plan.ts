@@ -1,4 +1,4 @@
-import type { ClefId, Instrument } from '../instruments/instrument.ts';
+import type { ClefId, Instrument } from '../instruments/index.ts';
 
 /** What changing the clef costs, in notes read on too many ledger lines. */
 const CHANGE = 5;

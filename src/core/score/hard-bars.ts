@@ -1,5 +1,5 @@
-import { counted } from '../base/words.ts';
-import { signatureOf } from '../theory/key-signature.ts';
+import { counted } from '../base/index.ts';
+import { signatureOf } from '../theory/index.ts';
 import type { ScoredStudy } from './scored-study.ts';
 
 /** What is hard in one bar of music somebody else wrote, counted. */

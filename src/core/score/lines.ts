@@ -1,5 +1,5 @@
-import { TICKS_PER_BEAT } from '../bowing/rhythm.ts';
-import { keySignature } from '../theory/key-signature.ts';
+import { TICKS_PER_BEAT } from '../bowing/index.ts';
+import { keySignature } from '../theory/index.ts';
 import { AccidentalMemory } from './accidental.ts';
 import { barsOf, type Barred } from './bars.ts';
 import { evenStarts, fewestLines } from './even-lines.ts';

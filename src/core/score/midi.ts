@@ -1,8 +1,7 @@
-import { INSTRUMENT_TABLE } from '../instruments/instruments.ts';
+import { INSTRUMENT_TABLE } from '../instruments/index.ts';
 import midiLibrary from '@tonejs/midi';
-import { beatsPerMinute } from '../recipe/tempo-unit.ts';
-import { loudnessOf } from '../bowing/loudness.ts';
-import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
+import { beatsPerMinute } from '../recipe/index.ts';
+import { loudnessOf, metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/index.ts';
 import type { ScoredStudy } from './scored-study.ts';
 
 const { Midi } = midiLibrary;

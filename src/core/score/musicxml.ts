@@ -1,6 +1,6 @@
-import { TICKS_PER_BEAT, type NoteValue } from '../bowing/rhythm.ts';
-import type { ClefId } from '../instruments/instrument.ts';
-import type { Pitch } from '../theory/pitch.ts';
+import { TICKS_PER_BEAT, type NoteValue } from '../bowing/index.ts';
+import type { ClefId } from '../instruments/index.ts';
+import type { Pitch } from '../theory/index.ts';
 import type {
   ChordNote,
   Direction,

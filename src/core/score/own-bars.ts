@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type NoteValue, type TimedNote, type WrittenPiece } from '../bowing/rhythm.ts';
+import { TICKS_PER_BEAT, type NoteValue, type TimedNote, type WrittenPiece } from '../bowing/index.ts';
 
 /** Where a bar begins and how long it lasts, ticks. */
 export interface BarSpan {

@@ -1,7 +1,7 @@
-import { partNames } from '../passage/from-ask.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { bowStrokes, type BowStroke } from '../bowing/bow.ts';
-import { differingNotes } from '../fingering/reading/comparison.ts';
+import { partNames } from '../passage/index.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import { bowStrokes, type BowStroke } from '../bowing/index.ts';
+import { differingNotes } from '../fingering/index.ts';
 import { hardWords } from './hard-bars.ts';
 import { changingNotes, type ScoredStudy } from './scored-study.ts';
 import { teachingWords, type NoteWords } from './teaching-marks.ts';

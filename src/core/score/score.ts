@@ -1,9 +1,6 @@
-import type { BowDirection } from '../bowing/bow.ts';
-import type { Metre } from '../bowing/metre.ts';
-import type { NoteValue } from '../bowing/rhythm.ts';
-import type { Finger } from '../instruments/frame.ts';
-import type { ClefId } from '../instruments/instrument.ts';
-import type { Pitch } from '../theory/pitch.ts';
+import type { BowDirection, Metre, NoteValue } from '../bowing/index.ts';
+import type { Finger, ClefId } from '../instruments/index.ts';
+import type { Pitch } from '../theory/index.ts';
 
 /** A written score, plain: what is to stand on the page, in whatever format it is written. */
 export interface Score {

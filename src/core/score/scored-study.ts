@@ -1,8 +1,8 @@
-import type { Way } from '../fingering/fingering.ts';
-import type { Altered } from '../study/known-study.ts';
-import type { Passage } from '../passage/passage.ts';
-import type { Recipe } from '../recipe/recipe.ts';
-import type { NoteNames } from '../theory/note-names.ts';
+import type { Way } from '../fingering/index.ts';
+import type { Altered } from '../study/index.ts';
+import type { Passage } from '../passage/index.ts';
+import type { Recipe } from '../recipe/index.ts';
+import type { NoteNames } from '../theory/index.ts';
 import type { TeachingMark } from './teaching-mark.ts';
 
 /** A study with one of its fingerings, ready to be written down. */

@@ -1,6 +1,5 @@
-import type { ClefId } from '../instruments/instrument.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { staffPlace, type Pitch } from '../theory/pitch.ts';
+import { type ClefId, instrumentFor } from '../instruments/index.ts';
+import { staffPlace, type Pitch } from '../theory/index.ts';
 import { barsOf } from './bars.ts';
 import { clefsOf } from './from-study.ts';
 import { fewestOn } from './lines.ts';

@@ -1,8 +1,7 @@
-import { handBlocks } from '../fingering/reading/hand-blocks.ts';
-import type { FingeredNote } from '../fingering/fingering.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { bendOf } from '../shifts/home-place.ts';
-import { printed } from '../theory/pitch.ts';
+import { handBlocks, type FingeredNote } from '../fingering/index.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import { bendOf } from '../shifts/index.ts';
+import { printed } from '../theory/index.ts';
 import type { ScoredStudy } from './scored-study.ts';
 import { TEACHING_MARKS, type TeachingMark } from './teaching-mark.ts';
 

@@ -1,4 +1,4 @@
-import { lowestOn, type Instrument } from '../instruments/instrument.ts';
+import { lowestOn, type Instrument } from '../instruments/index.ts';
 
 /** How a note stands to an open string it can be compared with. */
 export const CHECK_INTERVALS = ['unison', 'octave', 'fifth', 'fourth'] as const;

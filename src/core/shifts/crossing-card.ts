@@ -1,8 +1,7 @@
-import { capital } from '../base/words.ts';
-import type { Crossing, FingeredNote, Way } from '../fingering/fingering.ts';
-import type { Passage } from '../passage/passage.ts';
-import { bentFinger, fingerWords } from '../instruments/finger-words.ts';
-import type { Instrument } from '../instruments/instrument.ts';
+import { capital } from '../base/index.ts';
+import type { Crossing, FingeredNote, Way } from '../fingering/index.ts';
+import type { Passage } from '../passage/index.ts';
+import { bentFinger, fingerWords, type Instrument } from '../instruments/index.ts';
 import { bendOf } from './home-place.ts';
 
 /** One crossing, and the warning that belongs to it. */

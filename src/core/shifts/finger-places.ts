@@ -1,4 +1,4 @@
-import { fingerRank, type FingerPlace, type Frame, type StoppingFinger } from '../instruments/frame.ts';
+import { fingerRank, type FingerPlace, type Frame, type StoppingFinger } from '../instruments/index.ts';
 
 /** A hand on the fingerboard: the stop it stands at, and whether it lies in thumb position. */
 export interface Hand {

@@ -1,5 +1,5 @@
-import { fingerRank, type Finger, type Frame } from '../instruments/frame.ts';
-import type { FingeredNote } from '../fingering/fingering.ts';
+import { fingerRank, type Finger, type Frame } from '../instruments/index.ts';
+import type { FingeredNote } from '../fingering/index.ts';
 import { fingerAt } from './finger-places.ts';
 
 /** The finger that stays on the string and leads the hand. */

@@ -1,5 +1,4 @@
-import type { Finger, StoppingFinger } from '../instruments/frame.ts';
-import { framesOf, type HandSystem, type Instrument } from '../instruments/instrument.ts';
+import { type Finger, type StoppingFinger, framesOf, type HandSystem, type Instrument } from '../instruments/index.ts';
 
 /** A place on a string as first position names it. */
 export interface HomePlace {

@@ -1,6 +1,6 @@
-import { instrumentFor } from '../instruments/instruments.ts';
-import type { FingeredNote, Way } from '../fingering/fingering.ts';
-import type { Recipe } from '../recipe/recipe.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import type { FingeredNote, Way } from '../fingering/index.ts';
+import type { Recipe } from '../recipe/index.ts';
 
 /** A short word on posture and the note at which it is said. */
 export interface Reminder {

@@ -1,9 +1,8 @@
-import { sentence, spelledCount } from '../base/words.ts';
-import type { FingeredNote } from '../fingering/fingering.ts';
-import { bentFinger, fingerWords } from '../instruments/finger-words.ts';
-import { positionWords } from '../instruments/position.ts';
-import type { Passage } from '../passage/passage.ts';
-import { nameLeaning, printed } from '../theory/pitch.ts';
+import { sentence, spelledCount } from '../base/index.ts';
+import type { FingeredNote } from '../fingering/index.ts';
+import { bentFinger, fingerWords, positionWords } from '../instruments/index.ts';
+import type { Passage } from '../passage/index.ts';
+import { nameLeaning, printed } from '../theory/index.ts';
 import type { Check } from './check.ts';
 import type { HomePlace } from './home-place.ts';
 import type { Finding, ShiftCard } from './shift-card.ts';

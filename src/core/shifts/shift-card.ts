@@ -1,11 +1,8 @@
-import { instrumentFor, stringLength } from '../instruments/instruments.ts';
-import { bowStrokes } from '../bowing/bow.ts';
-import { TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
-import type { FingeredNote, Shift, Way } from '../fingering/fingering.ts';
-import { framesOf, handSystemOf } from '../instruments/instrument.ts';
-import { stopSpan } from '../instruments/stop.ts';
-import type { Passage } from '../passage/passage.ts';
-import type { Recipe } from '../recipe/recipe.ts';
+import { instrumentFor, stringLength, framesOf, handSystemOf, stopSpan } from '../instruments/index.ts';
+import { bowStrokes, TICKS_PER_BEAT, timeNotes } from '../bowing/index.ts';
+import type { FingeredNote, Shift, Way } from '../fingering/index.ts';
+import type { Passage } from '../passage/index.ts';
+import type { Recipe } from '../recipe/index.ts';
 import { checkOf, neighbourCheckOf, ringing, type Check, type NeighbourCheck } from './check.ts';
 import { homePlace, type HomePlace } from './home-place.ts';
 import { guideOf, replacementOf, type Guide, type Replacement } from './guide.ts';

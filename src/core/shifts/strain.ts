@@ -1,12 +1,10 @@
-import { counted } from '../base/words.ts';
-import { INSTRUMENT_TABLE, stringLength } from '../instruments/instruments.ts';
-import { paceOf } from '../bowing/tempo.ts';
-import { reachesOf } from '../fingering/reading/comparison.ts';
-import type { Way } from '../fingering/fingering.ts';
-import { widestStretch } from '../fingering/reading/hand-pattern.ts';
-import type { Passage } from '../passage/passage.ts';
-import type { Recipe } from '../recipe/recipe.ts';
-import { printed } from '../theory/pitch.ts';
+import { counted } from '../base/index.ts';
+import { INSTRUMENT_TABLE, stringLength } from '../instruments/index.ts';
+import { paceOf } from '../bowing/index.ts';
+import { reachesOf, type Way, widestStretch } from '../fingering/index.ts';
+import type { Passage } from '../passage/index.ts';
+import type { Recipe } from '../recipe/index.ts';
+import { printed } from '../theory/index.ts';
 
 /** What a fingering asks of the hand. */
 export interface Care {

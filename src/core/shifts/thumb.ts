@@ -1,5 +1,5 @@
-import type { FingeredNote } from '../fingering/fingering.ts';
-import type { Instrument } from '../instruments/instrument.ts';
+import type { FingeredNote } from '../fingering/index.ts';
+import type { Instrument } from '../instruments/index.ts';
 
 /** What the thumb does in a shift, in a sentence, where it is more than to travel with the hand, as it always does. Common practice, no source. */
 export function thumbSentence(

@@ -1,4 +1,4 @@
-import { granted, refused, type Outcome } from '../base/outcome.ts';
+import { granted, refused, type Outcome } from '../base/index.ts';
 import { mixDown } from './mix-down.ts';
 
 /** Sound out of a WAVE file: its channels mixed into one, between −1 and 1; samples a second. */

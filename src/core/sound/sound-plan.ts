@@ -1,10 +1,8 @@
-import type { InstrumentId } from '../instruments/instruments.ts';
-import { beatsPerMinute } from '../recipe/tempo-unit.ts';
-import { bowStrokes } from '../bowing/bow.ts';
-import { loudnessOf } from '../bowing/loudness.ts';
-import { metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/rhythm.ts';
-import type { ScoredStudy } from '../score/scored-study.ts';
-import { frequency, type Temperament } from '../intonation/temperament.ts';
+import type { InstrumentId } from '../instruments/index.ts';
+import { beatsPerMinute } from '../recipe/index.ts';
+import { bowStrokes, loudnessOf, metreOf, TICKS_PER_BEAT, timeNotes } from '../bowing/index.ts';
+import type { ScoredStudy } from '../score/index.ts';
+import { frequency, type Temperament } from '../intonation/index.ts';
 
 /** How a study is played. */
 export interface Playing {

@@ -1,9 +1,7 @@
 import { z } from 'zod';
-import type { Outcome } from '../base/outcome.ts';
-import { instrumentFor, isInstrument } from '../instruments/instruments.ts';
-import { SetUp } from '../instruments/set-up.ts';
-import { pinsText, readPinsText } from '../recipe/pins-text.ts';
-import { readRecipe, type RecipeInput } from '../recipe/recipe.ts';
+import type { Outcome } from '../base/index.ts';
+import { instrumentFor, isInstrument, SetUp } from '../instruments/index.ts';
+import { pinsText, readPinsText, readRecipe, type RecipeInput } from '../recipe/index.ts';
 import type { SavedStudy } from './saved-study.ts';
 
 /**

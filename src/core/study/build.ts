@@ -1,10 +1,8 @@
-import type { Outcome } from '../base/outcome.ts';
-import type { OnProgress } from '../base/progress.ts';
-import { EngineMemory, fingerPassage, type Way } from '../fingering/fingering.ts';
-import { passageOf } from '../passage/from-ask.ts';
-import type { Passage } from '../passage/passage.ts';
-import { readRecipe, type Recipe } from '../recipe/recipe.ts';
-import { isSeries } from '../theory/figure.ts';
+import type { Outcome, OnProgress } from '../base/index.ts';
+import { EngineMemory, fingerPassage, type Way } from '../fingering/index.ts';
+import { passageOf, type Passage } from '../passage/index.ts';
+import { readRecipe, type Recipe } from '../recipe/index.ts';
+import { isSeries } from '../theory/index.ts';
 import { fingerParts } from './series.ts';
 import { taskOf } from './task.ts';
 

@@ -1,10 +1,8 @@
 import { tried } from './playable.ts';
-import { octaveWords } from '../recipe/title.ts';
-import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/instruments.ts';
-import { bothWaysText } from '../fingering/reading/fingering-text.ts';
-import { formOf, type FormId } from '../theory/form.ts';
-import { CIRCLE } from '../theory/key-signature.ts';
-import { printed } from '../theory/pitch.ts';
+import { octaveWords } from '../recipe/index.ts';
+import { INSTRUMENT_TABLE, type InstrumentId } from '../instruments/index.ts';
+import { bothWaysText } from '../fingering/index.ts';
+import { formOf, type FormId, CIRCLE, printed } from '../theory/index.ts';
 
 const KINDS: readonly { form: FormId; tonics: readonly string[]; figure?: 'arpeggio' }[] = [
   { form: 'major', tonics: CIRCLE.major },

@@ -1,5 +1,5 @@
-import type { Outcome } from '../base/outcome.ts';
-import { EngineMemory, type Way } from '../fingering/fingering.ts';
+import type { Outcome } from '../base/index.ts';
+import { EngineMemory, type Way } from '../fingering/index.ts';
 import { buildFrom, buildStudy, type BuiltStudy } from './build.ts';
 import type { SavedFinger } from './saved-study.ts';
 

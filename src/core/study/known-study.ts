@@ -1,15 +1,20 @@
-import { counted, listed, plural } from '../base/words.ts';
-import { startsThatFit } from '../passage/from-ask.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import type { FingeredNote, Way } from '../fingering/fingering.ts';
-import { fingerWords } from '../instruments/finger-words.ts';
-import { isSeries } from '../theory/figure.ts';
-import { formOf, isMinor, type FormId } from '../theory/form.ts';
-import { relativeKey } from '../theory/key-signature.ts';
-import { printed, tonicName, type Letter, type Pitch } from '../theory/pitch.ts';
-import type { Heading } from '../theory/spelling.ts';
-import { type Passage, type PassageNote } from '../passage/passage.ts';
-import type { Recipe } from '../recipe/recipe.ts';
+import { counted, listed, plural } from '../base/index.ts';
+import { startsThatFit, type Passage, type PassageNote } from '../passage/index.ts';
+import { instrumentFor, fingerWords } from '../instruments/index.ts';
+import type { FingeredNote, Way } from '../fingering/index.ts';
+import {
+  isSeries,
+  formOf,
+  isMinor,
+  type FormId,
+  relativeKey,
+  printed,
+  tonicName,
+  type Letter,
+  type Pitch,
+  type Heading,
+} from '../theory/index.ts';
+import type { Recipe } from '../recipe/index.ts';
 
 /** The studies a pupil is taken to know: the other mode on the same tonic, the key of the same signature. */
 export const KNOWN_STUDIES = ['parallel', 'relative'] as const;

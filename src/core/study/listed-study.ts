@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { titleOf } from '../recipe/title.ts';
-import { FORMS, type FormId } from '../theory/form.ts';
-import { INSTRUMENTS } from '../instruments/instruments.ts';
+import { titleOf } from '../recipe/index.ts';
+import { FORMS, type FormId } from '../theory/index.ts';
+import { INSTRUMENTS } from '../instruments/index.ts';
 import type { SavedStudy } from './saved-study.ts';
 
 /** What a list needs to know of a kept study: small, so that a thousand are read as fast as ten. */

@@ -1,10 +1,8 @@
-import { counted, spelledCount } from '../base/words.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { EngineMemory, type FingeredNote, type Way } from '../fingering/fingering.ts';
-import type { Finger } from '../instruments/frame.ts';
-import { positionWords } from '../instruments/position.ts';
+import { counted, spelledCount } from '../base/index.ts';
+import { instrumentFor, type Finger, positionWords } from '../instruments/index.ts';
+import { EngineMemory, type FingeredNote, type Way } from '../fingering/index.ts';
 import { buildStudy } from './build.ts';
-import type { Recipe } from '../recipe/recipe.ts';
+import type { Recipe } from '../recipe/index.ts';
 
 /** One way to play one note, and what the study becomes around it. */
 export interface NoteOption {

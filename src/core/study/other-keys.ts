@@ -1,9 +1,9 @@
-import { startsThatFit } from '../passage/from-ask.ts';
-import { instrumentFor } from '../instruments/instruments.ts';
-import { EngineMemory, type Way } from '../fingering/fingering.ts';
+import { startsThatFit } from '../passage/index.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import { EngineMemory, type Way } from '../fingering/index.ts';
 import { buildStudy, type BuiltStudy } from './build.ts';
-import type { Outcome } from '../base/outcome.ts';
-import type { Recipe } from '../recipe/recipe.ts';
+import type { Outcome } from '../base/index.ts';
+import type { Recipe } from '../recipe/index.ts';
 
 /**
  * How a study fares in another key: the same fingers and shifts on other strings or places; the

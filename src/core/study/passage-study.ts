@@ -1,14 +1,9 @@
-import type { Outcome } from '../base/outcome.ts';
-import type { OnProgress } from '../base/progress.ts';
-import { choices } from '../base/words.ts';
-import { chordFits } from '../fingering/chord-fits.ts';
-import { EngineMemory } from '../fingering/fingering.ts';
-import { instrumentFor, type InstrumentId } from '../instruments/instruments.ts';
-import { choose, type Choice, type Chosen, type LeftOut } from '../passage/read/choose.ts';
-import type { ReadMusic } from '../passage/read/read-music.ts';
-import { readRecipe, type Recipe } from '../recipe/recipe.ts';
-import { keyOfSignature } from '../theory/key-signature.ts';
-import { parsePitch, printed, type Pitch } from '../theory/pitch.ts';
+import { type Outcome, type OnProgress, choices } from '../base/index.ts';
+import { chordFits, EngineMemory } from '../fingering/index.ts';
+import { instrumentFor, type InstrumentId } from '../instruments/index.ts';
+import { choose, type Choice, type Chosen, type LeftOut, type ReadMusic } from '../passage/index.ts';
+import { readRecipe, type Recipe } from '../recipe/index.ts';
+import { keyOfSignature, parsePitch, printed, type Pitch } from '../theory/index.ts';
 import { buildStudy, type BuiltStudy } from './build.ts';
 
 /** What the hand is told of a passage besides its notes: the hand's fields of a recipe. */

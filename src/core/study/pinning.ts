@@ -1,6 +1,6 @@
-import type { Pin } from '../recipe/hand-rules.ts';
-import type { Way } from '../fingering/fingering.ts';
-import type { Passage } from '../passage/passage.ts';
+import type { Pin } from '../recipe/index.ts';
+import type { Way } from '../fingering/index.ts';
+import type { Passage } from '../passage/index.ts';
 
 /** Pins a finger, a string or both on a note; what its pin said of the other is kept. */
 export function pinNote(pins: readonly Pin[], at: number, asked: Omit<Pin, 'at'>): Pin[] {

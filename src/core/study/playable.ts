@@ -1,5 +1,5 @@
-import type { Outcome } from '../base/outcome.ts';
-import { EngineMemory } from '../fingering/fingering.ts';
+import type { Outcome } from '../base/index.ts';
+import { EngineMemory } from '../fingering/index.ts';
 import { buildFrom, type BuiltStudy } from './build.ts';
 
 /** Tests and tables ask for the same steps again and again; remembering them changes no study (memory.test.ts). */

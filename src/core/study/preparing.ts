@@ -1,6 +1,6 @@
-import type { Way } from '../fingering/fingering.ts';
-import type { FoundStudy } from '../passage/found.ts';
-import type { RecipeInput } from '../recipe/recipe.ts';
+import type { Way } from '../fingering/index.ts';
+import type { FoundStudy } from '../passage/index.ts';
+import type { RecipeInput } from '../recipe/index.ts';
 
 /**
  * The study that prepares a scale or an arpeggio found in a passage, every note on the string and with the finger it has there:

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Recipe } from '../recipe/recipe.ts';
+import { Recipe } from '../recipe/index.ts';
 
 /** The engine's version: raised when the same recipe may come out fingered another way. */
 export const ENGINE_VERSION = 4;

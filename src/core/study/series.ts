@@ -1,4 +1,4 @@
-import { refused, type Outcome } from '../base/outcome.ts';
+import { refused, type Outcome } from '../base/index.ts';
 import {
   crossingsOf,
   fingerPassage,
@@ -6,11 +6,10 @@ import {
   type FingeredNote,
   type Shift,
   type Way,
-} from '../fingering/fingering.ts';
-import { partRecipes } from '../passage/from-ask.ts';
-import type { Passage } from '../passage/passage.ts';
-import type { Recipe } from '../recipe/recipe.ts';
-import { TERM_IDS } from '../schools/terms.ts';
+} from '../fingering/index.ts';
+import { partRecipes, type Passage } from '../passage/index.ts';
+import type { Recipe } from '../recipe/index.ts';
+import { TERM_IDS } from '../schools/index.ts';
 import { taskOf } from './task.ts';
 
 /**

@@ -1,4 +1,4 @@
-import { passageOf } from '../passage/from-ask.ts';
+import { passageOf } from '../passage/index.ts';
 import type { SavedStudy } from './saved-study.ts';
 
 /** Notes on one string one after the other: place in the study, from 0, and height in half steps above the lowest. */

@@ -1,13 +1,8 @@
-import { systemForms } from '../fingering/fingering.ts';
-import type { EngineMemory } from '../fingering/fingering.ts';
-import { upwardText } from '../fingering/reading/fingering-text.ts';
-import { NOT_OFFERED } from '../fingering/systems/not-offered.ts';
-import { passageOf } from '../passage/from-ask.ts';
-import { readRecipe, type Recipe, type RecipeInput } from '../recipe/recipe.ts';
-import type { School } from '../schools/school.ts';
-import type { System } from '../schools/system.ts';
-import { isSeries } from '../theory/figure.ts';
-import { circleFor } from '../theory/key-signature.ts';
+import { systemForms, type EngineMemory, upwardText, NOT_OFFERED } from '../fingering/index.ts';
+import { passageOf } from '../passage/index.ts';
+import { readRecipe, type Recipe, type RecipeInput } from '../recipe/index.ts';
+import type { School, System } from '../schools/index.ts';
+import { isSeries, circleFor } from '../theory/index.ts';
 import { buildStudy } from './build.ts';
 import { taskOf } from './task.ts';
 

@@ -1,10 +1,8 @@
-import { bowPlaces } from '../bowing/bow-places.ts';
-import type { Task } from '../fingering/fingering.ts';
-import { parallelMajor } from '../passage/kin.ts';
-import type { Passage } from '../passage/passage.ts';
-import { handOf } from '../recipe/hand.ts';
-import type { Recipe } from '../recipe/recipe.ts';
-import type { CostTable } from '../schools/terms.ts';
+import { bowPlaces } from '../bowing/index.ts';
+import type { Task } from '../fingering/index.ts';
+import { parallelMajor, type Passage } from '../passage/index.ts';
+import { handOf, type Recipe } from '../recipe/index.ts';
+import type { CostTable } from '../schools/index.ts';
 
 /** What the engine is given to finger for a recipe of one part; `table` replaces the table of its school. */
 export function taskOf(recipe: Recipe, passage: Passage, table?: CostTable): Task {

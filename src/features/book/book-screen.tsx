@@ -1,11 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { counted } from '../../core/base/words.ts';
-import { LONGEST_BOOK, type Book } from '../../core/book/book.ts';
-import type { BookLine } from '../../core/book/read-book.ts';
-import { titleOf } from '../../core/recipe/title.ts';
-import { readRecipe } from '../../core/recipe/recipe.ts';
+import { counted } from '../../core/base/index.ts';
+import { LONGEST_BOOK, type Book, type BookLine } from '../../core/book/index.ts';
+import { titleOf, readRecipe } from '../../core/recipe/index.ts';
 import { OWN_BOOK, useBooks } from '../../data/book.ts';
 import { textOf as readFile } from '../../data/outside.ts';
 import { changed, removed } from '../../data/change.ts';

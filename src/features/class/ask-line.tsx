@@ -1,10 +1,14 @@
-import { CLASS_FIGURES } from '../../core/classroom/class-ask.ts';
-import type { ClassRecord } from '../../core/classroom/class-record.ts';
-import { octaveWords } from '../../core/recipe/title.ts';
-import { FIGURE_NAMES } from '../../core/theory/figure.ts';
-import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory/form.ts';
-import { circleFor } from '../../core/theory/key-signature.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { CLASS_FIGURES, type ClassRecord } from '../../core/classroom/index.ts';
+import { octaveWords } from '../../core/recipe/index.ts';
+import {
+  FIGURE_NAMES,
+  CHORD_FORMS,
+  formOf,
+  SCALE_FORMS,
+  type FormId,
+  circleFor,
+  printed,
+} from '../../core/theory/index.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 

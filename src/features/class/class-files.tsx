@@ -1,8 +1,6 @@
-import { fileName } from '../../core/base/file-name.ts';
-import type { ClassPlan } from '../../core/classroom/class-plan.ts';
-import { classScore, sectionScore } from '../../core/classroom/class-score.ts';
-import { midiTogether } from '../../core/score/midi.ts';
-import { musicXml } from '../../core/score/musicxml.ts';
+import { fileName } from '../../core/base/index.ts';
+import { type ClassPlan, classScore, sectionScore } from '../../core/classroom/index.ts';
+import { midiTogether, musicXml } from '../../core/score/index.ts';
 import { Button } from '../../ui/button.tsx';
 import { download } from '../../ui/download.ts';
 import { Menu, MenuAction } from '../../ui/menu.tsx';

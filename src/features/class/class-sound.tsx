@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { silence, sound } from '../../audio/sounding.ts';
-import type { ClassPlan } from '../../core/classroom/class-plan.ts';
-import { soundPlan, USUAL_PLAYING, type SoundPlan } from '../../core/sound/sound-plan.ts';
+import type { ClassPlan } from '../../core/classroom/index.ts';
+import { soundPlan, USUAL_PLAYING, type SoundPlan } from '../../core/sound/index.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { sayTrouble } from '../../ui/say-trouble.ts';

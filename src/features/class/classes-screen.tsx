@@ -1,7 +1,7 @@
 import { useNavigate, Link } from 'react-router';
 import { toast } from 'sonner';
-import { counted } from '../../core/base/words.ts';
-import { classWords, newClass, type ClassRecord } from '../../core/classroom/class-record.ts';
+import { counted } from '../../core/base/index.ts';
+import { classWords, newClass, type ClassRecord } from '../../core/classroom/index.ts';
 import { useClasses } from '../../data/classes.ts';
 import { newId } from '../../data/library.ts';
 import { added, removed } from '../../data/change.ts';

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { choices } from '../../core/base/words.ts';
-import type { ClassAsk } from '../../core/classroom/class-ask.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { choices } from '../../core/base/index.ts';
+import type { ClassAsk } from '../../core/classroom/index.ts';
+import { printed } from '../../core/theory/index.ts';
 import { Button } from '../../ui/button.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 import { coach } from '../../workers/coach.ts';

@@ -1,10 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import { listed } from '../../core/base/words.ts';
-import { sectionNames } from '../../core/classroom/class-plan.ts';
-import type { ClassAsk } from '../../core/classroom/class-ask.ts';
-import type { KeyForSection } from '../../core/classroom/key-chart.ts';
-import { octaveWords } from '../../core/recipe/title.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { listed } from '../../core/base/index.ts';
+import { sectionNames, type ClassAsk, type KeyForSection } from '../../core/classroom/index.ts';
+import { octaveWords } from '../../core/recipe/index.ts';
+import { printed } from '../../core/theory/index.ts';
 import { coach } from '../../workers/coach.ts';
 
 /** The twelve keys against the sections: which suit all, and what stands against the others. */

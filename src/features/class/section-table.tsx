@@ -1,10 +1,13 @@
 import { toast } from 'sonner';
-import type { ClassPlan } from '../../core/classroom/class-plan.ts';
-import { sectionNames } from '../../core/classroom/class-plan.ts';
-import { Section } from '../../core/classroom/class-ask.ts';
-import type { ClassRecord } from '../../core/classroom/class-record.ts';
-import { LEVELS, type LevelId } from '../../core/classroom/level.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
+import {
+  type ClassPlan,
+  sectionNames,
+  Section,
+  type ClassRecord,
+  LEVELS,
+  type LevelId,
+} from '../../core/classroom/index.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/index.ts';
 import { useOwnSchools } from '../../data/schools.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';

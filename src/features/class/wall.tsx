@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import type { ClassPlan } from '../../core/classroom/class-plan.ts';
+import type { ClassPlan } from '../../core/classroom/index.ts';
 import { Button } from '../../ui/button.tsx';
 import { useAwake } from '../../ui/use-awake.ts';
 import { useKeys } from '../../ui/use-keys.ts';

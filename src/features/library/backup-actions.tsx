@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import { counted } from '../../core/base/words.ts';
+import { counted } from '../../core/base/index.ts';
 import { noteExport } from '../../data/backup-folder.ts';
 import { useBackupMade } from '../../data/backup-queries.ts';
 import { exportLibrary, importLibrary, stopLibrarian, wasStopped } from '../../data/librarian.ts';

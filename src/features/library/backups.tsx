@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { counted } from '../../core/base/words.ts';
+import { counted } from '../../core/base/index.ts';
 import { BACKUPS_KEPT, backUpToFolder, chooseFolder, type BackupState } from '../../data/backup-folder.ts';
 import { useBackupMade, useBackupState, usePersistence } from '../../data/backup-queries.ts';
 import { currentStudio } from '../../data/studio.ts';

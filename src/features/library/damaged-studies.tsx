@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import { counted } from '../../core/base/words.ts';
+import { counted, fileName } from '../../core/base/index.ts';
 import { useDamaged } from '../../data/library-queries.ts';
 import type { DamagedRecord } from '../../data/library.ts';
 import { save } from '../../data/save.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
-import { fileName } from '../../core/base/file-name.ts';
 import { download } from '../../ui/download.ts';
 import { Notice } from '../../ui/notice.tsx';
 

@@ -1,8 +1,8 @@
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
-import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
-import { titleOf } from '../../core/recipe/title.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/index.ts';
+import { titleOf } from '../../core/recipe/index.ts';
 import { BASE } from '../../data/base-path.ts';
 import { chooseStudio, currentStudio } from '../../data/studio.ts';
 import { Button } from '../../ui/button.tsx';

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
+import type { SavedStudy } from '../../core/study/index.ts';
 import { engraver } from '../../workers/engraver.ts';
 
 /** How large the bar is drawn, CSS pixels. */

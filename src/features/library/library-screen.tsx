@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
-import type { ListedStudy } from '../../core/study/listed-study.ts';
+import { INSTRUMENT_TABLE } from '../../core/instruments/index.ts';
+import type { ListedStudy } from '../../core/study/index.ts';
 import { useStudyList } from '../../data/library-queries.ts';
 import { useRoll } from '../../data/pupil-queries.ts';
 import { buttonLook } from '../../ui/button.tsx';

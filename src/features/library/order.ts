@@ -1,8 +1,7 @@
-import { inTime } from '../../core/base/moments.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
-import { nameOf, type ListedStudy } from '../../core/study/listed-study.ts';
-import { formOf, type FormId } from '../../core/theory/form.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { inTime } from '../../core/base/index.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/index.ts';
+import { nameOf, type ListedStudy } from '../../core/study/index.ts';
+import { formOf, type FormId, printed } from '../../core/theory/index.ts';
 
 /** What studies can be put in order by: a column, or when they were last changed. */
 export type OrderBy = 'name' | 'instrument' | 'key' | 'octaves' | 'position' | 'changed';

@@ -2,7 +2,7 @@ import { EllipsisVertical } from '../../ui/icons.tsx';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import type { ListedStudy } from '../../core/study/listed-study.ts';
+import type { ListedStudy } from '../../core/study/index.ts';
 import { copyOf, readStudy } from '../../data/library.ts';
 import { added, changed, removed } from '../../data/change.ts';
 import { save } from '../../data/save.ts';

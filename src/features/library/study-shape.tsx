@@ -1,6 +1,5 @@
 import { useMemo } from 'react';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { shapeOf } from '../../core/study/shape.ts';
+import { type SavedStudy, shapeOf } from '../../core/study/index.ts';
 
 /** How wide a note stands at most, and how high a half step, CSS pixels: three octaves fill the height. */
 const NOTE = 4;

@@ -1,11 +1,10 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instruments.ts';
-import { octaveWords } from '../../core/recipe/title.ts';
-import { nameOf, type ListedStudy } from '../../core/study/listed-study.ts';
-import { formOf } from '../../core/theory/form.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/index.ts';
+import { octaveWords } from '../../core/recipe/index.ts';
+import { nameOf, type ListedStudy } from '../../core/study/index.ts';
+import { formOf, printed } from '../../core/theory/index.ts';
 import { byInstrument, USUAL_ORDER, type Line, type Order, type OrderBy } from './order.ts';
 import { useRowStudy } from '../../data/library-queries.ts';
 import { useMedia } from '../../ui/use-media.ts';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
-import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import type { ScoredStudy } from '../../core/score/index.ts';
 import { useSize } from '../../ui/use-size.ts';
 import { engraver } from '../../workers/engraver.ts';
 

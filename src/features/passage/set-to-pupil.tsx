@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
-import { setTo } from '../../core/practice/pupil.ts';
-import type { RecipeInput } from '../../core/recipe/recipe.ts';
+import { setTo } from '../../core/practice/index.ts';
+import type { RecipeInput } from '../../core/recipe/index.ts';
 import { newId, toSaved } from '../../data/library.ts';
 import { useRoll } from '../../data/pupil-queries.ts';
 import { added } from '../../data/change.ts';

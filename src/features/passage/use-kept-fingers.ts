@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import type { Music } from '../../core/recipe/music.ts';
-import type { InstrumentId } from '../../core/instruments/instruments.ts';
-import type { Way } from '../../core/fingering/fingering.ts';
-import { nameOf } from '../../core/study/listed-study.ts';
+import type { Music } from '../../core/recipe/index.ts';
+import type { InstrumentId } from '../../core/instruments/index.ts';
+import type { Way } from '../../core/fingering/index.ts';
+import { nameOf } from '../../core/study/index.ts';
 import { readStudy } from '../../data/library.ts';
 import { useStudyList } from '../../data/library-queries.ts';
 import { engine } from '../../workers/engine.ts';

@@ -1,6 +1,6 @@
-import { counted } from '../../core/base/words.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
-import type { MusicFile } from '../../core/passage/read/music-file.ts';
+import { counted } from '../../core/base/index.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/index.ts';
+import type { MusicFile } from '../../core/passage/index.ts';
 import { Choice } from '../../ui/choice.tsx';
 
 /** What is taken out of a file, and for whom. */

@@ -1,8 +1,6 @@
-import { scoreOf } from '../../core/score/from-study.ts';
-import { musicXml } from '../../core/score/musicxml.ts';
-import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { scoreOf, musicXml, type ScoredStudy } from '../../core/score/index.ts';
 import { byline } from '../../data/settings.ts';
-import { fileName } from '../../core/base/file-name.ts';
+import { fileName } from '../../core/base/index.ts';
 import { download } from '../../ui/download.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 import { engraver } from '../../workers/engraver.ts';

@@ -1,6 +1,5 @@
-import { fileName } from '../../core/base/file-name.ts';
-import { logOf } from '../../core/practice/pupil-file.ts';
-import type { PupilWhole } from '../../core/practice/pupil.ts';
+import { fileName } from '../../core/base/index.ts';
+import { logOf, type PupilWhole } from '../../core/practice/index.ts';
 import { homeworkFile, pupilBackup } from '../../data/pupil-files.ts';
 import { settledLibraryId } from '../../data/settings.ts';
 import { download } from '../../ui/download.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { sizeWords } from '../../core/base/words.ts';
-import type { Report } from '../../core/listening/report.ts';
+import { sizeWords } from '../../core/base/index.ts';
+import type { Report } from '../../core/listening/index.ts';
 import { added } from '../../data/change.ts';
 import type { Recording } from '../../data/recordings.ts';
 import { save } from '../../data/save.ts';

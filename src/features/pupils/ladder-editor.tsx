@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { readOutside } from '../../core/base/reading.ts';
-import { Ladder, LADDERS, USUAL_LADDER } from '../../core/practice/ladder.ts';
-import { RUNGS, rungNamed, type RungId } from '../../core/practice/rung.ts';
+import { readOutside } from '../../core/base/index.ts';
+import { Ladder, LADDERS, USUAL_LADDER, RUNGS, rungNamed, type RungId } from '../../core/practice/index.ts';
 import { newId } from '../../data/library.ts';
 import { added, changed } from '../../data/change.ts';
 import { save } from '../../data/save.ts';

@@ -1,7 +1,6 @@
 import { heardWords, signOf, useEar } from '../../audio/use-ear.ts';
-import type { Report } from '../../core/listening/report.ts';
-import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { USUAL_HEARING } from '../../core/listening/report.ts';
+import { type Report, USUAL_HEARING } from '../../core/listening/index.ts';
+import type { ScoredStudy } from '../../core/score/index.ts';
 import { hearingLevel } from '../../data/settings.ts';
 import { Listening } from '../../ui/listening.tsx';
 import { useEffect, useState } from 'react';

@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useLayoutEffect, useRef } from 'react';
-import { noteId, type ScoredStudy } from '../../core/score/scored-study.ts';
-import { staffFit } from '../../core/score/staff-fit.ts';
+import { noteId, type ScoredStudy, staffFit } from '../../core/score/index.ts';
 import { engraver } from '../../workers/engraver.ts';
 import { useSize } from '../../ui/use-size.ts';
 

@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
-import type { PupilWhole } from '../../core/practice/pupil.ts';
+import type { PupilWhole } from '../../core/practice/index.ts';
 import { usePupil } from '../../data/pupil-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { counted } from '../../core/base/words.ts';
+import { counted } from '../../core/base/index.ts';
 import {
   openPupilFile,
   stopLibrarian,

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { INSTRUMENT_TABLE, INSTRUMENTS, isInstrument } from '../../core/instruments/instruments.ts';
-import { Pupil } from '../../core/practice/pupil.ts';
-import { readOutside } from '../../core/base/reading.ts';
-import { SCHOOLS } from '../../core/schools/schools.ts';
-import { sectionFor } from '../../core/grading/syllabus.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, isInstrument } from '../../core/instruments/index.ts';
+import { Pupil } from '../../core/practice/index.ts';
+import { readOutside } from '../../core/base/index.ts';
+import { SCHOOLS } from '../../core/schools/index.ts';
+import { sectionFor } from '../../core/grading/index.ts';
 import { useLadders } from '../../data/pupil-queries.ts';
 import { useOwnSchools } from '../../data/schools.ts';
 import { useSyllabuses } from '../../data/syllabuses.ts';

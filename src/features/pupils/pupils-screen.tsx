@@ -1,10 +1,9 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { counted } from '../../core/base/words.ts';
-import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
-import { dayWords, daysBetween, weekdayOf } from '../../core/practice/day.ts';
+import { counted } from '../../core/base/index.ts';
+import { INSTRUMENT_TABLE } from '../../core/instruments/index.ts';
+import { dayWords, daysBetween, weekdayOf, type Pupil } from '../../core/practice/index.ts';
 import { untilWords } from './until-words.ts';
-import type { Pupil } from '../../core/practice/pupil.ts';
 import { useHeld, useRoll } from '../../data/pupil-queries.ts';
 import type { Roll } from '../../data/pupils.ts';
 import { added } from '../../data/change.ts';

@@ -1,4 +1,4 @@
-import { dayAfter, weekdayOf, type Day } from '../../core/practice/day.ts';
+import { dayAfter, weekdayOf, type Day } from '../../core/practice/index.ts';
 
 /** Days of the week as they are chosen, Monday first. */
 export const WEEKDAYS = [

@@ -1,4 +1,4 @@
-import { counted } from '../../core/base/words.ts';
+import { counted } from '../../core/base/index.ts';
 
 /** Days that are told as years. */
 const LONG = 730;

@@ -1,12 +1,17 @@
-import { dayWords } from '../../core/practice/day.ts';
+import {
+  dayWords,
+  type Assignment,
+  type PupilWhole,
+  USUAL_LADDER,
+  type Ladder,
+  type PlannedStudy,
+  standingOf,
+  type Standing,
+  USUAL_TEMPO_RULE,
+} from '../../core/practice/index.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import type { Assignment, PupilWhole } from '../../core/practice/pupil.ts';
-import { USUAL_LADDER, type Ladder } from '../../core/practice/ladder.ts';
-import type { PlannedStudy } from '../../core/practice/plan.ts';
-import { standingOf, type Standing } from '../../core/practice/standing.ts';
-import { USUAL_TEMPO_RULE } from '../../core/practice/tempo-steps.ts';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
+import type { SavedStudy } from '../../core/study/index.ts';
 import { readStudy } from '../../data/library.ts';
 import { useLadders } from '../../data/pupil-queries.ts';
 import { coach, type Climb, type ToClimb } from '../../workers/coach.ts';

@@ -1,7 +1,6 @@
 import { useMemo, useState } from 'react';
-import { heardMarks } from '../../core/listening/heard-marks.ts';
-import type { Report } from '../../core/listening/report.ts';
-import type { ScoredStudy } from '../../core/score/scored-study.ts';
+import { heardMarks, type Report } from '../../core/listening/index.ts';
+import type { ScoredStudy } from '../../core/score/index.ts';
 import { hearingLevel } from '../../data/settings.ts';
 
 /** An exercise with what was heard of it last written under its notes, and what takes a report of it. */

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { silence, sound } from '../../audio/sounding.ts';
-import { frequency } from '../../core/intonation/temperament.ts';
-import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { soundPlan, USUAL_PLAYING } from '../../core/sound/sound-plan.ts';
+import { frequency } from '../../core/intonation/index.ts';
+import type { ScoredStudy } from '../../core/score/index.ts';
+import { soundPlan, USUAL_PLAYING } from '../../core/sound/index.ts';
 import { useStableCallback } from '../../ui/stable-callback.ts';
 import { sayTrouble } from '../../ui/say-trouble.ts';
 

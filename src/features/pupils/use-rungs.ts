@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { RungHere } from '../../core/practice/rungs-here.ts';
+import type { RungHere } from '../../core/practice/index.ts';
 import { coach, type ToClimb } from '../../workers/coach.ts';
 
 /** The rungs of a study with the music of each; nothing until they are worked out. */

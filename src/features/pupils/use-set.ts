@@ -1,9 +1,9 @@
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { counted } from '../../core/base/words.ts';
-import { setTo, type Pupil } from '../../core/practice/pupil.ts';
-import type { RecipeInput } from '../../core/recipe/recipe.ts';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
+import { counted } from '../../core/base/index.ts';
+import { setTo, type Pupil } from '../../core/practice/index.ts';
+import type { RecipeInput } from '../../core/recipe/index.ts';
+import type { SavedStudy } from '../../core/study/index.ts';
 import { toSaved } from '../../data/library.ts';
 import { added, applied, type Change } from '../../data/change.ts';
 import { save } from '../../data/save.ts';

@@ -1,5 +1,5 @@
-import type { Outcome } from '../../core/base/outcome.ts';
-import type { BuiltStudy } from '../../core/study/build.ts';
+import type { Outcome } from '../../core/base/index.ts';
+import type { BuiltStudy } from '../../core/study/index.ts';
 import { ownPath } from '../../data/base-path.ts';
 import { beginWith, engine, ENGINE } from '../../workers/engine.ts';
 import { Shelf } from './shelf.ts';

@@ -1,10 +1,9 @@
-import { passageOf, startsThatFit } from '../../core/passage/from-ask.ts';
-import { instrumentFor } from '../../core/instruments/instruments.ts';
-import { schoolNamed } from '../../core/schools/schools.ts';
-import type { Instrument } from '../../core/instruments/instrument.ts';
-import { movedPins } from '../../core/study/pinning.ts';
-import { readRecipe, type RecipeInput } from '../../core/recipe/recipe.ts';
-import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory/form.ts';
+import { passageOf, startsThatFit } from '../../core/passage/index.ts';
+import { instrumentFor, type Instrument } from '../../core/instruments/index.ts';
+import { schoolNamed } from '../../core/schools/index.ts';
+import { movedPins } from '../../core/study/index.ts';
+import { readRecipe, type RecipeInput } from '../../core/recipe/index.ts';
+import { CHORD_FORMS, formOf, SCALE_FORMS, type FormId } from '../../core/theory/index.ts';
 
 /** The choices of a study as the screen holds them: a recipe, defaults left out. */
 export type Choices = RecipeInput;

@@ -1,10 +1,7 @@
 import { z } from 'zod';
-import type { Outcome } from '../../core/base/outcome.ts';
-import type { BuiltStudy } from '../../core/study/build.ts';
-import type { KeptStudy } from '../../core/study/kept-study.ts';
-import type { SavedFinger } from '../../core/study/saved-study.ts';
+import type { Outcome } from '../../core/base/index.ts';
+import { type BuiltStudy, type KeptStudy, type SavedFinger, fromAddress, toAddress } from '../../core/study/index.ts';
 import { engine } from '../../workers/engine.ts';
-import { fromAddress, toAddress } from '../../core/study/address.ts';
 import { hashOfKey } from '../../data/query-keys.ts';
 import { askedAhead, FIRST_WAYS, foundBefore } from './at-hand.ts';
 import type { Choices } from './choices.ts';

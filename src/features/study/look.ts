@@ -1,7 +1,6 @@
-import type { FingersShown } from '../../core/score/scored-study.ts';
-import type { TeachingMark } from '../../core/score/teaching-mark.ts';
-import type { KnownStudy } from '../../core/study/known-study.ts';
-import type { NoteNames } from '../../core/theory/note-names.ts';
+import type { FingersShown, TeachingMark } from '../../core/score/index.ts';
+import type { KnownStudy } from '../../core/study/index.ts';
+import type { NoteNames } from '../../core/theory/index.ts';
 import type { Beside } from './ways/use-other-way.ts';
 
 /** What stands on the sheet besides the notes. */

@@ -1,12 +1,11 @@
 import { startTransition, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
+import { type SavedStudy, FIRST_CHOICES, fromAddress, toAddress } from '../../core/study/index.ts';
 import { useSavedStudy, useTakenOver } from '../../data/library-queries.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { useStableCallback } from '../../ui/stable-callback.ts';
-import { FIRST_CHOICES, fromAddress, toAddress } from '../../core/study/address.ts';
 import { Desk } from './desk/desk.tsx';
 import { asksTheSame, studyStore, type Shown } from './study-store.ts';
 import { useKeeper } from './use-keeper.ts';

@@ -1,8 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Way } from '../../core/fingering/fingering.ts';
-import { sameFingering } from '../../core/fingering/reading/comparison.ts';
-import type { Report } from '../../core/listening/report.ts';
-import type { HearingLevel } from '../../core/listening/verdict.ts';
+import { type Way, sameFingering } from '../../core/fingering/index.ts';
+import type { Report, HearingLevel } from '../../core/listening/index.ts';
 import type { Choices } from './choices.ts';
 import { USUAL_LOOK, type Look } from './look.ts';
 import type { Selection } from './selection.ts';

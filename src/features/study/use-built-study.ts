@@ -1,11 +1,8 @@
 import { ownPath } from '../../data/base-path.ts';
 import { keepPreviousData, queryOptions, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import type { BuiltStudy } from '../../core/study/build.ts';
-import type { Outcome } from '../../core/base/outcome.ts';
-import { fromAddress } from '../../core/study/address.ts';
-import type { KeptStudy } from '../../core/study/kept-study.ts';
-import type { SavedFinger } from '../../core/study/saved-study.ts';
-import { bookLineFor } from '../../core/book/book.ts';
+import { type BuiltStudy, fromAddress, type KeptStudy, type SavedFinger } from '../../core/study/index.ts';
+import type { Outcome } from '../../core/base/index.ts';
+import { bookLineFor } from '../../core/book/index.ts';
 import { useBookEntries, useBookLine } from '../../data/book.ts';
 import { engine } from '../../workers/engine.ts';
 import { firstScore, scoreAsItIs } from './score-stands.ts';

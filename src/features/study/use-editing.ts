@@ -1,6 +1,5 @@
 import { useMemo } from 'react';
-import type { Bowing } from '../../core/recipe/bowing.ts';
-import type { Recipe } from '../../core/recipe/recipe.ts';
+import type { Bowing, Recipe } from '../../core/recipe/index.ts';
 import { useStableCallback } from '../../ui/stable-callback.ts';
 import { changeBowing, changeChoices, type Choices } from './choices.ts';
 import type { Look } from './look.ts';

@@ -1,11 +1,9 @@
 import { useDeferredValue, useLayoutEffect, useMemo, useState } from 'react';
-import type { Refusal } from '../../core/base/outcome.ts';
-import { sameFingering } from '../../core/fingering/reading/comparison.ts';
-import { heardMarks } from '../../core/listening/heard-marks.ts';
-import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import type { BuiltStudy } from '../../core/study/build.ts';
-import type { Changes } from '../../core/study/known-study.ts';
-import type { SavedFinger } from '../../core/study/saved-study.ts';
+import type { Refusal } from '../../core/base/index.ts';
+import { sameFingering } from '../../core/fingering/index.ts';
+import { heardMarks } from '../../core/listening/index.ts';
+import type { ScoredStudy } from '../../core/score/index.ts';
+import type { BuiltStudy, Changes, SavedFinger } from '../../core/study/index.ts';
 import type { Selection } from './selection.ts';
 import type { Heard, Shown } from './study-store.ts';
 import { markFingered } from './timing.ts';

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { same } from '../../core/library/join.ts';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
+import { same } from '../../core/library/index.ts';
+import type { SavedStudy } from '../../core/study/index.ts';
 import { useTakenOver } from '../../data/library-queries.ts';
 import { Keeper, type Keeping } from '../../data/keeper.ts';
 import { changeRecord } from '../../data/records.ts';

@@ -1,8 +1,8 @@
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { ScoredStudy, ScoreLook } from '../../core/score/scored-study.ts';
-import type { BuiltStudy } from '../../core/study/build.ts';
-import { titleOf } from '../../core/recipe/title.ts';
+import type { ScoredStudy, ScoreLook } from '../../core/score/index.ts';
+import type { BuiltStudy } from '../../core/study/index.ts';
+import { titleOf } from '../../core/recipe/index.ts';
 
 /**
  * The chosen way as a score; the same object while notes, fingers and look are the same, so that it

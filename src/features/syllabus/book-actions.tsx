@@ -1,12 +1,9 @@
-import { counted } from '../../core/base/words.ts';
+import { counted, fileName } from '../../core/base/index.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { askManner, askName } from '../../core/grading/ask-words.ts';
-import { isReady, type Covered } from '../../core/grading/coverage.ts';
-import type { Syllabus } from '../../core/grading/syllabus.ts';
+import { askManner, askName, isReady, type Covered, type Syllabus } from '../../core/grading/index.ts';
 import { Button } from '../../ui/button.tsx';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
-import { fileName } from '../../core/base/file-name.ts';
 import { download } from '../../ui/download.ts';
 import { engraver, PAPER_SIZES, type BookEntry, type PaperSize } from '../../workers/engraver.ts';
 import type { SavedStudyMatch } from './coverage-matrix.tsx';

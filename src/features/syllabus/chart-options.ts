@@ -1,4 +1,4 @@
-import type { Fitted } from '../../core/grading/grade-study.ts';
+import type { Fitted } from '../../core/grading/index.ts';
 import { FACE, INK, type Option } from '../../ui/drawing.tsx';
 
 /** Across, upwards, and what it is called. */

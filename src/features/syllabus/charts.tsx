@@ -1,11 +1,16 @@
 import { useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import type { Features } from '../../core/grading/difficulty.ts';
-import { estimateOf, type Model } from '../../core/grading/estimate.ts';
-import type { Fitted } from '../../core/grading/grade-study.ts';
-import { askName } from '../../core/grading/ask-words.ts';
-import { sectionFor, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
-import { titleOf } from '../../core/recipe/title.ts';
+import {
+  type Features,
+  estimateOf,
+  type Model,
+  type Fitted,
+  askName,
+  sectionFor,
+  type Section,
+  type Syllabus,
+} from '../../core/grading/index.ts';
+import { titleOf } from '../../core/recipe/index.ts';
 import { useSavedStudy } from '../../data/library-queries.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { Drawing } from '../../ui/drawing.tsx';

@@ -1,8 +1,7 @@
-import { counted } from '../../core/base/words.ts';
-import type { InstrumentId } from '../../core/instruments/instruments.ts';
+import { counted } from '../../core/base/index.ts';
+import type { InstrumentId } from '../../core/instruments/index.ts';
 import { useState } from 'react';
-import { syllabusDifferences } from '../../core/grading/syllabus-difference.ts';
-import { sectionFor, type Syllabus } from '../../core/grading/syllabus.ts';
+import { syllabusDifferences, sectionFor, type Syllabus } from '../../core/grading/index.ts';
 import { Choice } from '../../ui/choice.tsx';
 
 /** What differs from another syllabus, or from another version of this one. */

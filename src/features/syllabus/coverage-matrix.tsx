@@ -1,7 +1,6 @@
-import { isReady, type Covered, type Status } from '../../core/grading/coverage.ts';
-import type { Section } from '../../core/grading/syllabus.ts';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { isReady, type Covered, type Status, type Section } from '../../core/grading/index.ts';
+import type { SavedStudy } from '../../core/study/index.ts';
+import { printed } from '../../core/theory/index.ts';
 import { MARKS, STATUS_WORDS } from './status-marks.tsx';
 
 const ORDER = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Gb', 'C#', 'Db', 'G#', 'Ab', 'D#', 'Eb', 'A#', 'Bb', 'F'];

@@ -1,6 +1,6 @@
-import type { InstrumentId } from '../../core/instruments/instruments.ts';
+import type { InstrumentId } from '../../core/instruments/index.ts';
 import { useState } from 'react';
-import { sectionFor, type Grade, type Syllabus } from '../../core/grading/syllabus.ts';
+import { sectionFor, type Grade, type Syllabus } from '../../core/grading/index.ts';
 import { newId } from '../../data/library.ts';
 import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';

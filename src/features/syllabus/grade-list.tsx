@@ -1,8 +1,5 @@
 import { Link } from 'react-router';
-import { askManner, askName } from '../../core/grading/ask-words.ts';
-import { ruleWords } from '../../core/grading/rule.ts';
-import type { Covered } from '../../core/grading/coverage.ts';
-import type { Ask } from '../../core/grading/syllabus.ts';
+import { askManner, askName, ruleWords, type Covered, type Ask } from '../../core/grading/index.ts';
 import { Button } from '../../ui/button.tsx';
 import type { SavedStudyMatch } from './coverage-matrix.tsx';
 import { MARKS, STATUS_WORDS } from './status-marks.tsx';

@@ -13,8 +13,7 @@ import {
   sortableKeyboardCoordinates,
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
-import { readRule, ruleText, ruleWords } from '../../core/grading/rule.ts';
-import { ALL, Item, type Group } from '../../core/grading/syllabus.ts';
+import { readRule, ruleText, ruleWords, ALL, Item, type Group } from '../../core/grading/index.ts';
 import { newId } from '../../data/library.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';

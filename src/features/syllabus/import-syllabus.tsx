@@ -1,8 +1,7 @@
-import { counted } from '../../core/base/words.ts';
+import { counted } from '../../core/base/index.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import type { CsvReading } from '../../core/grading/syllabus-csv.ts';
-import type { Syllabus } from '../../core/grading/syllabus.ts';
+import type { CsvReading, Syllabus } from '../../core/grading/index.ts';
 import { newId } from '../../data/library.ts';
 import { textOf } from '../../data/outside.ts';
 import { added } from '../../data/change.ts';
@@ -77,7 +76,7 @@ export function ImportSyllabus({ onKept }: { onKept: (id: string) => void }) {
       <Button
         kind="quiet"
         onClick={() => {
-          void import('../../core/grading/syllabus-csv.ts').then(({ CSV_GUIDE, csvTemplate }) =>
+          void import('./csv.ts').then(({ CSV_GUIDE, csvTemplate }) =>
             setGuide({ columns: CSV_GUIDE, template: csvTemplate() }),
           );
         }}

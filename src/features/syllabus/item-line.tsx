@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { useSortable } from '@dnd-kit/sortable';
 import { GripVertical } from '../../ui/icons.tsx';
-import { Item } from '../../core/grading/syllabus.ts';
-import { FIGURE_NAMES, FIGURES } from '../../core/theory/figure.ts';
+import { Item } from '../../core/grading/index.ts';
+import { FIGURE_NAMES, FIGURES } from '../../core/theory/index.ts';
 import { useTyped } from '../../data/typed.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';

@@ -1,9 +1,8 @@
-import { counted } from '../../core/base/words.ts';
+import { counted } from '../../core/base/index.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { SCHOOLS } from '../../core/schools/schools.ts';
-import { askName } from '../../core/grading/ask-words.ts';
-import type { Ask } from '../../core/grading/syllabus.ts';
+import { SCHOOLS } from '../../core/schools/index.ts';
+import { askName, type Ask } from '../../core/grading/index.ts';
 import { toSaved } from '../../data/library.ts';
 import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';

@@ -1,9 +1,18 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { askName, besidesBow } from '../../core/grading/ask-words.ts';
-import { slurWords } from '../../core/bowing/group-words.ts';
-import { drawCalls, drawSlur, type MockCall, type Went } from '../../core/grading/mock-call.ts';
-import { asksOf, type Ask, type Section, type Syllabus } from '../../core/grading/syllabus.ts';
+import {
+  askName,
+  besidesBow,
+  drawCalls,
+  drawSlur,
+  type MockCall,
+  type Went,
+  asksOf,
+  type Ask,
+  type Section,
+  type Syllabus,
+} from '../../core/grading/index.ts';
+import { slurWords } from '../../core/bowing/index.ts';
 import { added } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
 import { useMockCalls } from '../../data/syllabuses.ts';

@@ -1,11 +1,9 @@
 import { useMemo, useState } from 'react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { counted } from '../../core/base/words.ts';
-import { askManner, askName } from '../../core/grading/ask-words.ts';
-import { tooMuch, type ReadLine } from '../../core/grading/printed/read-page.ts';
-import type { Syllabus } from '../../core/grading/syllabus.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/instruments.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { counted } from '../../core/base/index.ts';
+import { askManner, askName, tooMuch, type ReadLine, type Syllabus } from '../../core/grading/index.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../../core/instruments/index.ts';
+import { printed } from '../../core/theory/index.ts';
 import { textOf } from '../../data/outside.ts';
 import { useTyped } from '../../data/typed.ts';
 import { grader } from '../../workers/grader.ts';

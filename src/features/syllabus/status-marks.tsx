@@ -1,4 +1,4 @@
-import type { Status } from '../../core/grading/coverage.ts';
+import type { Status } from '../../core/grading/index.ts';
 
 /** Marks told apart by shape, and the words for them. */
 export const MARKS: Readonly<Record<Status, string>> = { missing: '○', short: '◐', ready: '●', several: '◉' };

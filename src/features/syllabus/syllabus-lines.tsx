@@ -1,6 +1,4 @@
-import { askManner, lineName } from '../../core/grading/ask-words.ts';
-import { ruleWords } from '../../core/grading/rule.ts';
-import type { Grade } from '../../core/grading/syllabus.ts';
+import { askManner, lineName, ruleWords, type Grade } from '../../core/grading/index.ts';
 
 /** What grades ask, line by line, to be read: as many columns as the page has room for. */
 export function SyllabusLines({ grades }: { grades: readonly Grade[] }) {

@@ -1,10 +1,9 @@
-import { passageOf } from '../../core/passage/from-ask.ts';
-import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/instruments.ts';
+import { passageOf } from '../../core/passage/index.ts';
+import { INSTRUMENT_TABLE, type InstrumentId } from '../../core/instruments/index.ts';
 import { Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { coverageOf } from '../../core/grading/coverage.ts';
-import { sectionFor, type Ask, type Syllabus } from '../../core/grading/syllabus.ts';
+import { coverageOf, sectionFor, type Ask, type Syllabus } from '../../core/grading/index.ts';
 import { useLibrary } from '../../data/library-queries.ts';
 import { added, removed } from '../../data/change.ts';
 import { save } from '../../data/save.ts';
@@ -12,7 +11,7 @@ import { isShipped, ownCopyOf, useSyllabuses, useSyllabusTrouble } from '../../d
 import { StorageNotice } from '../../ui/storage-notice.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
-import { fileName } from '../../core/base/file-name.ts';
+import { fileName } from '../../core/base/index.ts';
 import { download } from '../../ui/download.ts';
 import { Menu, MenuAction } from '../../ui/menu.tsx';
 import { Notice } from '../../ui/notice.tsx';
@@ -141,7 +140,7 @@ function SyllabusActions({ syllabus, onOpen }: { syllabus: Syllabus; onOpen: (id
         </MenuAction>
         <MenuAction
           onSelect={() => {
-            void import('../../core/grading/syllabus-csv.ts').then(({ syllabusCsv }) =>
+            void import('./csv.ts').then(({ syllabusCsv }) =>
               download(fileName(syllabus.name, 'csv'), syllabusCsv(syllabus), 'text/csv'),
             );
           }}

@@ -1,7 +1,7 @@
 import { Mic } from '../../ui/icons.tsx';
 import { useState } from 'react';
 import { useMicrophone } from '../../audio/use-microphone.ts';
-import { tunedTo, type Place } from '../../core/listening/tuner.ts';
+import { tunedTo, type Place } from '../../core/listening/index.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Sign } from '../../ui/sign.tsx';

@@ -1,9 +1,14 @@
-import { passageOf } from '../../core/passage/from-ask.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS, instrumentFor, stringLength } from '../../core/instruments/instruments.ts';
+import { passageOf, type Passage } from '../../core/passage/index.ts';
+import {
+  INSTRUMENT_TABLE,
+  INSTRUMENTS,
+  instrumentFor,
+  stringLength,
+  type Instrument,
+} from '../../core/instruments/index.ts';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { silence, sound } from '../../audio/sounding.ts';
-import { type Instrument } from '../../core/instruments/instrument.ts';
 import {
   centsFrom,
   equalHz,
@@ -11,13 +16,10 @@ import {
   millimetresOf,
   TEMPERAMENTS,
   type Temperament,
-} from '../../core/intonation/temperament.ts';
-import { ringing } from '../../core/shifts/check.ts';
-import { type Passage } from '../../core/passage/passage.ts';
-import { readRecipe, type Recipe } from '../../core/recipe/recipe.ts';
-import { formOf, SCALE_FORMS } from '../../core/theory/form.ts';
-import { CIRCLE } from '../../core/theory/key-signature.ts';
-import { parsePitch, printed, type Pitch } from '../../core/theory/pitch.ts';
+} from '../../core/intonation/index.ts';
+import { ringing } from '../../core/shifts/index.ts';
+import { readRecipe, type Recipe } from '../../core/recipe/index.ts';
+import { formOf, SCALE_FORMS, CIRCLE, parsePitch, printed, type Pitch } from '../../core/theory/index.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { NumberField } from '../../ui/number-field.tsx';

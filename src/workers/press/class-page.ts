@@ -1,6 +1,6 @@
-import { counted } from '../../core/base/words.ts';
-import type { ClassPlan, SectionPart } from '../../core/classroom/class-plan.ts';
-import { CAUTION } from '../../core/shifts/caution.ts';
+import { counted } from '../../core/base/index.ts';
+import type { ClassPlan, SectionPart } from '../../core/classroom/index.ts';
+import { CAUTION } from '../../core/shifts/index.ts';
 import type { Press } from './press.ts';
 
 /** The first page of a class on paper: what it plays, how many copies of each part, what each section is told. */

@@ -1,8 +1,7 @@
 import '../../core/base/without-eval.ts';
-import { titleOf } from '../../core/recipe/title.ts';
-import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { buildStudy } from '../../core/study/build.ts';
-import type { SavedStudy } from '../../core/study/saved-study.ts';
+import { titleOf } from '../../core/recipe/index.ts';
+import type { ScoredStudy } from '../../core/score/index.ts';
+import { buildStudy, type SavedStudy } from '../../core/study/index.ts';
 
 /**
  * A kept study as it is engraved: under the fingers it was kept with; nothing if they can no longer be played.

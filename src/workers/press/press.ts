@@ -1,7 +1,7 @@
 import PdfDocument from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
 import drawSvg from 'svg-to-pdfkit';
-import { pictureSize } from '../../core/score/picture-size.ts';
+import { pictureSize } from '../../core/score/index.ts';
 import { runsOf, type Run, type SetIn } from './letters.ts';
 import { MARGIN, PAPER_SIZES, type PaperSize } from './paper-size.ts';
 

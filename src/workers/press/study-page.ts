@@ -1,10 +1,8 @@
-import { INSTRUMENT_TABLE } from '../../core/instruments/instruments.ts';
-import { patternRuns } from '../../core/fingering/reading/pattern-run.ts';
-import type { ScoredStudy } from '../../core/score/scored-study.ts';
-import { CAUTION } from '../../core/shifts/caution.ts';
-import { shiftSentences } from '../../core/shifts/sentences.ts';
-import { shiftCards } from '../../core/shifts/shift-card.ts';
-import { printed } from '../../core/theory/pitch.ts';
+import { INSTRUMENT_TABLE } from '../../core/instruments/index.ts';
+import { patternRuns } from '../../core/fingering/index.ts';
+import type { ScoredStudy } from '../../core/score/index.ts';
+import { CAUTION, shiftSentences, shiftCards } from '../../core/shifts/index.ts';
+import { printed } from '../../core/theory/index.ts';
 import type { Press } from './press.ts';
 
 /** What stands on a study's page besides title and score. */

@@ -1,5 +1,5 @@
-import { dayHead, weekWords, type SheetStudy, type WeekSheet } from '../../core/practice/week-sheet.ts';
-import { CAUTION } from '../../core/shifts/caution.ts';
+import { dayHead, weekWords, type SheetStudy, type WeekSheet } from '../../core/practice/index.ts';
+import { CAUTION } from '../../core/shifts/index.ts';
 import type { Press } from './press.ts';
 
 /** Width of a day's box, points. */

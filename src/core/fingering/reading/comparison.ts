@@ -1,4 +1,4 @@
-import { stopSpan } from '../../instruments/stop.ts';
+import { stopSpan } from '../../instruments/index.ts';
 import type { FingeredNote, Way } from '../fingering.ts';
 import { highestPosition } from './fingering-text.ts';
 

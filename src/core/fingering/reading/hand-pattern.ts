@@ -1,6 +1,5 @@
-import { choices, plural } from '../../base/words.ts';
-import type { Instrument } from '../../instruments/instrument.ts';
-import { stopSpan } from '../../instruments/stop.ts';
+import { choices, plural } from '../../base/index.ts';
+import { type Instrument, stopSpan } from '../../instruments/index.ts';
 import type { FingeredNote } from '../fingering.ts';
 import { stringPatterns, type StringPattern } from './half-steps.ts';
 import { handBlocks } from './hand-blocks.ts';

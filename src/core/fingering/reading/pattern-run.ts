@@ -1,4 +1,4 @@
-import type { Passage } from '../../passage/passage.ts';
+import type { Passage } from '../../passage/index.ts';
 import { handBlocks } from './hand-blocks.ts';
 import type { FingeredNote, Way } from '../fingering.ts';
 

@@ -1,6 +1,6 @@
-import { capital, choices } from '../../base/words.ts';
+import { capital, choices } from '../../base/index.ts';
 import type { Way } from '../fingering.ts';
-import { TERMS, type TermId } from '../../schools/terms.ts';
+import { TERMS, type TermId } from '../../schools/index.ts';
 
 /** One term that decides between two ways. */
 export interface Reason {

@@ -1,10 +1,7 @@
-import { fingerWords } from '../../instruments/finger-words.ts';
-import { instrumentFor } from '../../instruments/instruments.ts';
-import { positionWords } from '../../instruments/position.ts';
-import { partNames } from '../../passage/from-ask.ts';
-import type { Passage, PassageNote } from '../../passage/passage.ts';
-import type { Recipe } from '../../recipe/recipe.ts';
-import { printed } from '../../theory/pitch.ts';
+import { fingerWords, instrumentFor, positionWords } from '../../instruments/index.ts';
+import { partNames, type Passage, type PassageNote } from '../../passage/index.ts';
+import type { Recipe } from '../../recipe/index.ts';
+import { printed } from '../../theory/index.ts';
 import type { FingeredNote, Way } from '../fingering.ts';
 import { differingNotes } from './comparison.ts';
 

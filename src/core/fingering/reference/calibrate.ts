@@ -1,16 +1,12 @@
-import { passageOf } from '../../passage/from-ask.ts';
-import type { Pin } from '../../recipe/hand-rules.ts';
-import type { InstrumentId } from '../../instruments/instruments.ts';
-import { readRecipe, type Recipe } from '../../recipe/recipe.ts';
+import { passageOf, parallelMajor, type Passage } from '../../passage/index.ts';
+import { type Pin, readRecipe, type Recipe, handOf } from '../../recipe/index.ts';
+import type { InstrumentId } from '../../instruments/index.ts';
 import { fingerPassage, type Task, type Way } from '../fingering.ts';
 import { pathCost } from '../search/path-cost.ts';
 import { matches, readTokens, type ReferenceCase } from './case.ts';
 import { EngineMemory } from '../search/memory.ts';
 import { pose, solveBest } from '../search/routes.ts';
-import { handOf } from '../../recipe/hand.ts';
-import { parallelMajor } from '../../passage/kin.ts';
-import type { Passage } from '../../passage/passage.ts';
-import { TERM_IDS, TERMS, type CostTable } from '../../schools/terms.ts';
+import { TERM_IDS, TERMS, type CostTable } from '../../schools/index.ts';
 
 /** What a fit moved, and how well a table does. */
 export interface Fit {

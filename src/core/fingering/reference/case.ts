@@ -1,5 +1,5 @@
-import type { RecipeInput } from '../../recipe/recipe.ts';
-import type { Finger } from '../../instruments/frame.ts';
+import type { RecipeInput } from '../../recipe/index.ts';
+import type { Finger } from '../../instruments/index.ts';
 import type { FingeredNote } from '../fingering.ts';
 
 /**

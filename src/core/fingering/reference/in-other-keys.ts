@@ -1,4 +1,4 @@
-import type { RecipeInput } from '../../recipe/recipe.ts';
+import type { RecipeInput } from '../../recipe/index.ts';
 import { readTokens, type ReferenceCase, type StringFinger } from './case.ts';
 
 /**

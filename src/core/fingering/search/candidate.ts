@@ -1,6 +1,5 @@
-import type { Finger, FingerPlace, Frame, Posture, Reach } from '../../instruments/frame.ts';
-import type { Instrument } from '../../instruments/instrument.ts';
-import type { GroupNote } from '../../schools/finger-groups.ts';
+import type { Finger, FingerPlace, Frame, Posture, Reach, Instrument } from '../../instruments/index.ts';
+import type { GroupNote } from '../../schools/index.ts';
 
 /**
  * One way to sound one note: a finger of a hand on a string, or the open string under a hand that

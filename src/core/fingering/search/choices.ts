@@ -1,10 +1,9 @@
-import { fingerRank, type Finger } from '../../instruments/frame.ts';
-import { lowestOn, type Instrument, type InstrumentString } from '../../instruments/instrument.ts';
-import { refused, type Outcome } from '../../base/outcome.ts';
-import type { Passage, PassageNote } from '../../passage/passage.ts';
-import type { Pin } from '../../recipe/hand-rules.ts';
-import type { OpenStringRule } from '../../schools/open-strings.ts';
-import { printed } from '../../theory/pitch.ts';
+import { fingerRank, type Finger, lowestOn, type Instrument, type InstrumentString } from '../../instruments/index.ts';
+import { refused, type Outcome } from '../../base/index.ts';
+import type { Passage, PassageNote } from '../../passage/index.ts';
+import type { Pin } from '../../recipe/index.ts';
+import type { OpenStringRule } from '../../schools/index.ts';
+import { printed } from '../../theory/index.ts';
 import { openString, rankOf, stoppedCandidates, type Candidate } from './candidate.ts';
 import type { Setting } from './setting.ts';
 import { chordOf } from './chords.ts';

@@ -1,5 +1,5 @@
-import { lowestOn } from '../../instruments/instrument.ts';
-import type { Passage, PassageNote } from '../../passage/passage.ts';
+import { lowestOn } from '../../instruments/index.ts';
+import type { Passage, PassageNote } from '../../passage/index.ts';
 import type { ChordUnder } from './column.ts';
 import { ownCost } from './links.ts';
 import { POSTURE, sameHand, stoppedCandidates, openString, type Candidate } from './candidate.ts';

@@ -1,4 +1,4 @@
-import type { Instrument } from '../../instruments/instrument.ts';
+import type { Instrument } from '../../instruments/index.ts';
 import type { Candidate } from './candidate.ts';
 import { crossingsOf, shiftsOf } from './moves.ts';
 import type { FoundPath } from './found-path.ts';

@@ -1,5 +1,4 @@
-import { EASE } from '../../schools/leisure.ts';
-import { TERM, Tally } from '../../schools/terms.ts';
+import { EASE, TERM, Tally } from '../../schools/index.ts';
 import { sameHand, sameStop, type Candidate } from './candidate.ts';
 import type { Column, NoteKind } from './column.ts';
 import type { StepLink } from './lattice.ts';

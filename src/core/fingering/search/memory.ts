@@ -1,4 +1,4 @@
-import type { Instrument } from '../../instruments/instrument.ts';
+import type { Instrument } from '../../instruments/index.ts';
 import type { Candidate } from './candidate.ts';
 import type { StepLink } from './lattice.ts';
 import type { StoppedSteps } from './step-costs.ts';

@@ -4,7 +4,7 @@ import { noteCost, slides, startCost } from './rules.ts';
 import { stepCost, struckAgain } from './links.ts';
 import type { Problem } from './problem.ts';
 import type { Step } from './step.ts';
-import { Tally, TERM, TERM_IDS, type TermId } from '../../schools/terms.ts';
+import { Tally, TERM, TERM_IDS, type TermId } from '../../schools/index.ts';
 
 /** What a fingering costs, and how much of each term goes into it. */
 export interface PathCost {

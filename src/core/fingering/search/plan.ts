@@ -1,4 +1,4 @@
-import type { Passage } from '../../passage/passage.ts';
+import type { Passage } from '../../passage/index.ts';
 import { sameHand, type Candidate } from './candidate.ts';
 import type { Pairing } from './pairing.ts';
 

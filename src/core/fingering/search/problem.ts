@@ -1,9 +1,7 @@
-import { refused, type Outcome } from '../../base/outcome.ts';
-import type { Passage, PassageNote } from '../../passage/passage.ts';
-import type { Hand } from '../../recipe/hand.ts';
-import { groupNotes } from '../../schools/finger-groups.ts';
-import { LEISURE_FROM, type Leisure } from '../../schools/leisure.ts';
-import { movableGroups } from '../../schools/movable-groups.ts';
+import { refused, type Outcome } from '../../base/index.ts';
+import type { Passage, PassageNote } from '../../passage/index.ts';
+import type { Hand } from '../../recipe/index.ts';
+import { groupNotes, LEISURE_FROM, type Leisure, movableGroups } from '../../schools/index.ts';
 import { playsGroupNote } from './candidate.ts';
 import { chordPlan } from './chords.ts';
 import { asPlanned, choicesOf, stringIndex, type ChoiceRules, type PlacedPin } from './choices.ts';

@@ -1,5 +1,5 @@
-import type { Outcome } from '../../base/outcome.ts';
-import { TERM, type TermId } from '../../schools/terms.ts';
+import type { Outcome } from '../../base/index.ts';
+import { TERM, type TermId } from '../../schools/index.ts';
 import { sameHand, type Candidate } from './candidate.ts';
 import { bestPath, sweepForward } from './lattice.ts';
 import type { EngineMemory } from './memory.ts';

@@ -2,7 +2,7 @@ import { POSTURE, sameHand, type Candidate } from './candidate.ts';
 import type { NoteKind } from './column.ts';
 import type { Setting } from './setting.ts';
 import type { Step } from './step.ts';
-import { TERM, type Tally } from '../../schools/terms.ts';
+import { TERM, type Tally } from '../../schools/index.ts';
 
 // Term indices as constants: the rules run some hundred thousand times a study.
 const T_CROSSING = TERM.crossing;

@@ -1,9 +1,7 @@
-import type { Frame, StoppingFinger } from '../../instruments/frame.ts';
-import { framesOf, handSystemOf, type Instrument } from '../../instruments/instrument.ts';
-import type { Course } from '../../passage/passage.ts';
-import type { Hand } from '../../recipe/hand.ts';
-import { weightsOf } from '../../schools/terms.ts';
-import type { ReturnRule } from '../../schools/way-back.ts';
+import { type Frame, type StoppingFinger, framesOf, handSystemOf, type Instrument } from '../../instruments/index.ts';
+import type { Course } from '../../passage/index.ts';
+import type { Hand } from '../../recipe/index.ts';
+import { weightsOf, type ReturnRule } from '../../schools/index.ts';
 import { rankOf } from './candidate.ts';
 import type { EngineMemory, SettingMemory } from './memory.ts';
 

@@ -1,5 +1,5 @@
-import type { Motion } from '../../passage/passage.ts';
-import { LEISURES, type Leisure } from '../../schools/leisure.ts';
+import type { Motion } from '../../passage/index.ts';
+import { LEISURES, type Leisure } from '../../schools/index.ts';
 
 /** Where a step falls in the bow; `any` where the study does not ask for it. */
 export const BOW_PLACES = ['any', 'change', 'slur', 'slur on the beat'] as const;

@@ -1,5 +1,5 @@
-import { noProgress, type OnProgress } from '../../base/progress.ts';
-import type { Instrument } from '../../instruments/instrument.ts';
+import { noProgress, type OnProgress } from '../../base/index.ts';
+import type { Instrument } from '../../instruments/index.ts';
 import { sameHand, type Candidate } from './candidate.ts';
 import { countsOf, offends, speaksFor, type Counts } from './counts.ts';
 import {

@@ -1,6 +1,5 @@
-import type { Instrument } from '../../instruments/instrument.ts';
-import { groupNotes, type GroupNote } from '../../schools/finger-groups.ts';
-import type { Climb, Piece } from '../../schools/climb.ts';
+import type { Instrument } from '../../instruments/index.ts';
+import { groupNotes, type GroupNote, type Climb, type Piece } from '../../schools/index.ts';
 import { playsGroupNote, type Candidate } from '../search/candidate.ts';
 import type { Plan, PlannedPlace } from '../search/plan.ts';
 

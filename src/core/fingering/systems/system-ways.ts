@@ -8,9 +8,8 @@ import { plainRoute, solveBest, standingOf } from '../search/routes.ts';
 import { shiftsOf } from '../search/moves.ts';
 import type { PreparedChoice } from '../search/ways.ts';
 import type { FoundPath } from '../search/found-path.ts';
-import type { Hand } from '../../recipe/hand.ts';
-import { readClimb } from '../../schools/climb.ts';
-import type { System } from '../../schools/system.ts';
+import type { Hand } from '../../recipe/index.ts';
+import { readClimb, type System } from '../../schools/index.ts';
 import { climbPlans } from './climb-plans.ts';
 
 /** The share of stopped notes a system of positions must hold. */

@@ -1,8 +1,7 @@
 import * as Note from '@tonaljs/note';
-import { lowestPitch } from '../../instruments/instrument.ts';
-import { instrumentFor, type InstrumentId } from '../../instruments/instruments.ts';
-import { lowestTonic } from '../../passage/tonic.ts';
-import type { FigureId } from '../../theory/figure.ts';
+import { lowestPitch, instrumentFor, type InstrumentId } from '../../instruments/index.ts';
+import { lowestTonic } from '../../passage/index.ts';
+import type { FigureId } from '../../theory/index.ts';
 import type { FormWord, Token } from './lexicon.ts';
 import type { Said } from './said.ts';
 import { tokensOf } from './tokens.ts';

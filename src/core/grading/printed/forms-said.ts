@@ -1,5 +1,4 @@
-import type { FigureId } from '../../theory/figure.ts';
-import { formOf, type FormId } from '../../theory/form.ts';
+import { type FigureId, formOf, type FormId } from '../../theory/index.ts';
 import type { FormWord } from './lexicon.ts';
 
 /** Words of forms in the order they stand, with what joins them. */

@@ -1,5 +1,4 @@
-import type { FigureId } from '../../theory/figure.ts';
-import type { FormId } from '../../theory/form.ts';
+import type { FigureId, FormId } from '../../theory/index.ts';
 
 /** The kinds of minor a line may name beside the word minor, and forms with a name of their own. */
 export type FormWord = 'major' | 'minor' | 'harmonic' | 'melodic' | 'natural' | 'pentatonic' | FormId;

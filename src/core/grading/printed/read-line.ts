@@ -1,10 +1,7 @@
 import * as Note from '@tonaljs/note';
-import type { InstrumentId } from '../../instruments/instruments.ts';
-import { instrumentFor } from '../../instruments/instruments.ts';
-import { lowestTonic } from '../../passage/tonic.ts';
-import type { FigureId } from '../../theory/figure.ts';
-import { isMinor, type FormId } from '../../theory/form.ts';
-import { CIRCLE, keySignature } from '../../theory/key-signature.ts';
+import { type InstrumentId, instrumentFor } from '../../instruments/index.ts';
+import { lowestTonic } from '../../passage/index.ts';
+import { type FigureId, isMinor, type FormId, CIRCLE, keySignature } from '../../theory/index.ts';
 import type { Item } from '../syllabus.ts';
 import { gather, isNamed, isSeventh } from './clauses.ts';
 import { asChord, figuresFor, formsOf, octaveOf } from './forms-said.ts';

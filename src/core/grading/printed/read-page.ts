@@ -1,6 +1,6 @@
-import { INSTRUMENT_TABLE, instrumentCalled, type InstrumentId } from '../../instruments/instruments.ts';
-import { formOf } from '../../theory/form.ts';
-import { admitted } from '../../base/doors.ts';
+import { INSTRUMENT_TABLE, instrumentCalled, type InstrumentId } from '../../instruments/index.ts';
+import { formOf } from '../../theory/index.ts';
+import { admitted } from '../../base/index.ts';
 import { ALL, Item, MOST, SYLLABUS_VERSION, type Rule, type Syllabus } from '../syllabus.ts';
 import { numberIn } from './lexicon.ts';
 import { NOTHING_SAID, readLine, type LineReading, type Manner } from './read-line.ts';

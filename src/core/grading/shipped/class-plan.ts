@@ -1,4 +1,4 @@
-import { INSTRUMENTS } from '../../instruments/instruments.ts';
+import { INSTRUMENTS } from '../../instruments/index.ts';
 import { ALL, SYLLABUS_VERSION, type Item, type Syllabus } from '../syllabus.ts';
 
 /** What a year of a class plays together: the same key for all, one octave until the last year. */

@@ -1,6 +1,5 @@
-import type { RhythmName } from '../../recipe/rhythm-cell.ts';
-import type { FigureId } from '../../theory/figure.ts';
-import type { FormId } from '../../theory/form.ts';
+import type { RhythmName } from '../../recipe/index.ts';
+import type { FigureId, FormId } from '../../theory/index.ts';
 
 /** One line of the board's plan, for all four instruments. */
 export interface Line {

@@ -1,4 +1,4 @@
-import { INSTRUMENTS, type InstrumentId } from '../../instruments/instruments.ts';
+import { INSTRUMENTS, type InstrumentId } from '../../instruments/index.ts';
 import { ALL, SYLLABUS_VERSION, type Group, type Rule, type Syllabus } from '../syllabus.ts';
 import { PLAN, type Line } from './eight-grades-plan.ts';
 

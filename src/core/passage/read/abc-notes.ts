@@ -1,5 +1,4 @@
-import type { FormId } from '../../theory/form.ts';
-import { keySignature } from '../../theory/key-signature.ts';
+import { type FormId, keySignature } from '../../theory/index.ts';
 import type { AbcLine } from './abc-voices.ts';
 
 /** A note of a tune: what it is called, how it sounds, and where what belongs to it is written. */

@@ -1,9 +1,7 @@
-import { granted, refused, type Outcome } from '../../base/outcome.ts';
-import { choices, counted } from '../../base/words.ts';
-import { highestPitch, lowestPitch, type Instrument } from '../../instruments/instrument.ts';
-import type { Music, MusicBar, MusicNote } from '../../recipe/music.ts';
-import type { Pin } from '../../recipe/hand-rules.ts';
-import { printed } from '../../theory/pitch.ts';
+import { granted, refused, type Outcome, choices, counted } from '../../base/index.ts';
+import { highestPitch, lowestPitch, type Instrument } from '../../instruments/index.ts';
+import type { Music, MusicBar, MusicNote, Pin } from '../../recipe/index.ts';
+import { printed } from '../../theory/index.ts';
 import type { ReadBar, ReadMusic, ReadNote, ReadPart } from './read-music.ts';
 
 /** What is taken out of a file. */

@@ -1,4 +1,4 @@
-import { LETTERS, type Letter, type Pitch } from '../../theory/pitch.ts';
+import { LETTERS, type Letter, type Pitch } from '../../theory/index.ts';
 import { pitchCalled } from './musicxml-file.ts';
 import { NOTICE, Notices, type ReadBar, type ReadMusic, type ReadNote, type ReadPart } from './read-music.ts';
 import { child, within, type XmlElement } from './xml-tree.ts';

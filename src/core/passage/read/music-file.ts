@@ -1,8 +1,15 @@
 import { unzipSync } from 'fflate';
-import { admitted, DOORS } from '../../base/doors.ts';
-import { granted, refused, type Outcome, type Refused } from '../../base/outcome.ts';
-import { readText, type Encoding } from '../../base/text-file.ts';
-import { pitchClass } from '../../theory/pitch.ts';
+import {
+  admitted,
+  DOORS,
+  granted,
+  refused,
+  type Outcome,
+  type Refused,
+  readText,
+  type Encoding,
+} from '../../base/index.ts';
+import { pitchClass } from '../../theory/index.ts';
 import { abcNotes, type AbcNote } from './abc-notes.ts';
 import { abcLines, abcVoice, abcVoices } from './abc-voices.ts';
 import type { Engraved } from './engraved.ts';

@@ -1,5 +1,5 @@
-import type { Finger } from '../../instruments/frame.ts';
-import { nameLeaning, parsePitch, LETTERS, type Letter, type Pitch } from '../../theory/pitch.ts';
+import type { Finger } from '../../instruments/index.ts';
+import { nameLeaning, parsePitch, LETTERS, type Letter, type Pitch } from '../../theory/index.ts';
 import { NOTICE, Notices, type ReadBar, type ReadMusic, type ReadNote, type ReadPart } from './read-music.ts';
 import { child, childrenOf, numberOf, textOf, within, type XmlElement } from './xml-tree.ts';
 

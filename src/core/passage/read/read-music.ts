@@ -1,5 +1,5 @@
-import type { Finger } from '../../instruments/frame.ts';
-import type { Pitch } from '../../theory/pitch.ts';
+import type { Finger } from '../../instruments/index.ts';
+import type { Pitch } from '../../theory/index.ts';
 
 /** What a file of music holds, as it was read: parts, bars, notes at their times. */
 export interface ReadMusic {

@@ -1,6 +1,6 @@
-import type { Way } from '../../fingering/fingering.ts';
-import type { Instrument } from '../../instruments/instrument.ts';
-import type { Place } from '../../passage/read/choose.ts';
+import type { Way } from '../../fingering/index.ts';
+import type { Instrument } from '../../instruments/index.ts';
+import type { Place } from '../../passage/index.ts';
 import { changingNotes } from '../scored-study.ts';
 
 /** How much is written into a file: every finger, where something changes, or the arrivals of shifts alone. */

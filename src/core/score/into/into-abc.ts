@@ -1,5 +1,4 @@
-import { abcNotes } from '../../passage/read/abc-notes.ts';
-import { abcLines, abcVoices } from '../../passage/read/abc-voices.ts';
+import { abcNotes, abcLines, abcVoices } from '../../passage/index.ts';
 import { numeralOf, writtenFingers, type ToWrite } from './fingers-written.ts';
 import { inserted, type Insertion } from './insertion.ts';
 

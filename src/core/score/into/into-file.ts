@@ -1,7 +1,6 @@
-import type { Instrument } from '../../instruments/instrument.ts';
-import type { Way } from '../../fingering/fingering.ts';
-import type { Place } from '../../passage/read/choose.ts';
-import type { MusicFile } from '../../passage/read/music-file.ts';
+import type { Instrument } from '../../instruments/index.ts';
+import type { Way } from '../../fingering/index.ts';
+import type { Place, MusicFile } from '../../passage/index.ts';
 import type { FingersWritten } from './fingers-written.ts';
 import { withFingersInAbc } from './into-abc.ts';
 import { withFingersInMei } from './into-mei.ts';

@@ -1,5 +1,5 @@
-import type { Finger } from '../../instruments/frame.ts';
-import { childrenOf, readXml, within, type XmlElement } from '../../passage/read/xml-tree.ts';
+import type { Finger } from '../../instruments/index.ts';
+import { childrenOf, readXml, within, type XmlElement } from '../../passage/index.ts';
 import { numeralOf, writtenFingers, type ToWrite } from './fingers-written.ts';
 import { inserted, type Insertion } from './insertion.ts';
 

@@ -1,8 +1,6 @@
-import type { ChordFinger, FingeredNote, Way } from '../../fingering/fingering.ts';
-import type { Instrument } from '../../instruments/instrument.ts';
-import type { Finger } from '../../instruments/frame.ts';
-import type { Place } from '../../passage/read/choose.ts';
-import { child, childrenOf, readXml, within, type XmlElement } from '../../passage/read/xml-tree.ts';
+import type { ChordFinger, FingeredNote, Way } from '../../fingering/index.ts';
+import type { Instrument, Finger } from '../../instruments/index.ts';
+import { type Place, child, childrenOf, readXml, within, type XmlElement } from '../../passage/index.ts';
 import { writtenFingers, type FingersWritten } from './fingers-written.ts';
 import { inserted, type Insertion } from './insertion.ts';
 

@@ -1,13 +1,10 @@
-import { passageOf } from '../../passage/from-ask.ts';
-import type { Pin } from '../../recipe/hand-rules.ts';
-import { instrumentFor } from '../../instruments/instruments.ts';
+import { passageOf, type Passage } from '../../passage/index.ts';
+import type { Pin, Recipe } from '../../recipe/index.ts';
+import { instrumentFor } from '../../instruments/index.ts';
 import { buildStudy } from '../build.ts';
-import { type Passage } from '../../passage/passage.ts';
-import type { Recipe } from '../../recipe/recipe.ts';
-import { refused, type Outcome } from '../../base/outcome.ts';
-import { printed } from '../../theory/pitch.ts';
-import { EngineMemory, type Way } from '../../fingering/fingering.ts';
-import { decidingSentence, whatDecides, type Reason } from '../../fingering/reading/reasons.ts';
+import { refused, type Outcome } from '../../base/index.ts';
+import { printed } from '../../theory/index.ts';
+import { EngineMemory, type Way, decidingSentence, whatDecides, type Reason } from '../../fingering/index.ts';
 import { parseFingering, type TypedNote } from './parse.ts';
 
 /** What is wrong with one note of a typed fingering. */

@@ -1,5 +1,4 @@
-import type { Finger } from '../../instruments/frame.ts';
-import type { Instrument } from '../../instruments/instrument.ts';
+import type { Finger, Instrument } from '../../instruments/index.ts';
 
 /** One note of a typed fingering. */
 export interface TypedNote {

@@ -1,13 +1,18 @@
-import { dayWords } from '../../../core/practice/day.ts';
+import {
+  dayWords,
+  type Result,
+  proposalFor,
+  earNoteOf,
+  type EarNote,
+  type Lesson,
+  type LoggedAttempt,
+  type PupilWhole,
+  standingOf,
+} from '../../../core/practice/index.ts';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { counted } from '../../../core/base/words.ts';
-import type { Result } from '../../../core/practice/attempt.ts';
-import { proposalFor } from '../../../core/practice/proposal.ts';
-import type { Report } from '../../../core/listening/report.ts';
-import { earNoteOf, type EarNote } from '../../../core/practice/ear-note.ts';
-import type { Lesson, LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
-import { standingOf } from '../../../core/practice/standing.ts';
+import { counted } from '../../../core/base/index.ts';
+import type { Report } from '../../../core/listening/index.ts';
 import { applied, type Change } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';
 import { useKept } from '../../../data/use-kept.ts';

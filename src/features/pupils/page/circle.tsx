@@ -1,7 +1,5 @@
 import { useMemo } from 'react';
-import { isMinor } from '../../../core/theory/form.ts';
-import { CIRCLE } from '../../../core/theory/key-signature.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { isMinor, CIRCLE, printed } from '../../../core/theory/index.ts';
 import type { Climbing } from '../use-climbing.ts';
 
 /** The circle of fifths: keys that stand are ticked, keys that are climbed are marked. */

@@ -1,4 +1,4 @@
-import type { DayPlan } from '../../../core/practice/plan.ts';
+import type { DayPlan } from '../../../core/practice/index.ts';
 import type { Climbing } from '../use-climbing.ts';
 
 /** What to practise on a day, why, and about how long each takes. */

@@ -1,12 +1,15 @@
-import { dayWords } from '../../../core/practice/day.ts';
+import { dayWords, type StudyReadiness, type Pupil } from '../../../core/practice/index.ts';
 import { useMemo } from 'react';
-import { askName } from '../../../core/grading/ask-words.ts';
-import { recipeFor } from '../../../core/grading/asked-study.ts';
-import { coverageOf, type Covered } from '../../../core/grading/coverage.ts';
-import { sectionFor, type Grade, type Section } from '../../../core/grading/syllabus.ts';
-import type { StudyReadiness } from '../../../core/practice/plan.ts';
-import type { Pupil } from '../../../core/practice/pupil.ts';
-import type { SavedStudy } from '../../../core/study/saved-study.ts';
+import {
+  askName,
+  recipeFor,
+  coverageOf,
+  type Covered,
+  sectionFor,
+  type Grade,
+  type Section,
+} from '../../../core/grading/index.ts';
+import type { SavedStudy } from '../../../core/study/index.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
 import { Button } from '../../../ui/button.tsx';
 import { inHundred } from '../today.ts';

@@ -1,5 +1,4 @@
-import { dayAfter, daysBetween, weekdayOf, type Day } from '../../../core/practice/day.ts';
-import type { LoggedAttempt } from '../../../core/practice/pupil.ts';
+import { dayAfter, daysBetween, weekdayOf, type Day, type LoggedAttempt } from '../../../core/practice/index.ts';
 import { FACE, INK, type Option } from '../../../ui/drawing.tsx';
 
 /** What a pupil did in one week. */

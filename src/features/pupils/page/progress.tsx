@@ -1,6 +1,5 @@
-import { dayWords } from '../../../core/practice/day.ts';
+import { dayWords, type PupilWhole } from '../../../core/practice/index.ts';
 import { useMemo } from 'react';
-import type { PupilWhole } from '../../../core/practice/pupil.ts';
 import { Drawing } from '../../../ui/drawing.tsx';
 import { today } from '../../../data/today.ts';
 import type { Climbing } from '../use-climbing.ts';

@@ -2,22 +2,26 @@ import { useQuery } from '@tanstack/react-query';
 import { Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { counted } from '../../../core/base/words.ts';
-import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
-import { dayWords, daysBetween } from '../../../core/practice/day.ts';
-import { planDays, type PlannedStudy } from '../../../core/practice/plan.ts';
-import type { Pupil, PupilWhole } from '../../../core/practice/pupil.ts';
-import { CAUTION } from '../../../core/shifts/caution.ts';
+import { counted, fileName } from '../../../core/base/index.ts';
+import { INSTRUMENT_TABLE } from '../../../core/instruments/index.ts';
+import {
+  dayWords,
+  daysBetween,
+  planDays,
+  type PlannedStudy,
+  type Pupil,
+  type PupilWhole,
+} from '../../../core/practice/index.ts';
+import { CAUTION } from '../../../core/shifts/index.ts';
 import { changed, removed } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';
 import { useKept } from '../../../data/use-kept.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
 import { coach } from '../../../workers/coach.ts';
 import { engraver } from '../../../workers/engraver.ts';
-import { titleOf } from '../../../core/recipe/title.ts';
+import { titleOf } from '../../../core/recipe/index.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
-import { fileName } from '../../../core/base/file-name.ts';
 import { download } from '../../../ui/download.ts';
 import { Menu, MenuAction } from '../../../ui/menu.tsx';
 import { Notice } from '../../../ui/notice.tsx';

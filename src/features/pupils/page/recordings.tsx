@@ -1,7 +1,7 @@
-import { dayWords } from '../../../core/practice/day.ts';
+import { dayWords } from '../../../core/practice/index.ts';
 import { useEffect, useMemo } from 'react';
 import { toast } from 'sonner';
-import { sizeWords } from '../../../core/base/words.ts';
+import { sizeWords } from '../../../core/base/index.ts';
 import { useRecordings } from '../../../data/recording-queries.ts';
 import { removed } from '../../../data/change.ts';
 import type { Recording } from '../../../data/recordings.ts';

@@ -1,12 +1,15 @@
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { addressOf } from '../../../core/study/address.ts';
-import type { SavedStudy } from '../../../core/study/saved-study.ts';
-import { counted } from '../../../core/base/words.ts';
-import { dayWords, daysBetween } from '../../../core/practice/day.ts';
-import { daysToTarget } from '../../../core/practice/tempo-steps.ts';
-import type { Assignment, PupilWhole } from '../../../core/practice/pupil.ts';
-import type { StudyReadiness } from '../../../core/practice/plan.ts';
+import { addressOf, type SavedStudy } from '../../../core/study/index.ts';
+import { counted } from '../../../core/base/index.ts';
+import {
+  dayWords,
+  daysBetween,
+  daysToTarget,
+  type Assignment,
+  type PupilWhole,
+  type StudyReadiness,
+} from '../../../core/practice/index.ts';
 import { changed } from '../../../data/change.ts';
 import { save, type Saved } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import type { PupilWhole } from '../../../core/practice/pupil.ts';
-import { nameOf } from '../../../core/study/listed-study.ts';
+import type { PupilWhole } from '../../../core/practice/index.ts';
+import { nameOf } from '../../../core/study/index.ts';
 import { readStudy } from '../../../data/library.ts';
 import { useStudyList } from '../../../data/library-queries.ts';
 import { Button } from '../../../ui/button.tsx';

@@ -1,9 +1,7 @@
-import { dayWords } from '../../../core/practice/day.ts';
+import { dayWords, shiftsOverTime, type PupilWhole } from '../../../core/practice/index.ts';
 import { useMemo } from 'react';
-import { counted } from '../../../core/base/words.ts';
-import { shiftsOverTime } from '../../../core/practice/ear-note.ts';
-import type { PupilWhole } from '../../../core/practice/pupil.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { counted } from '../../../core/base/index.ts';
+import { printed } from '../../../core/theory/index.ts';
 import type { Climbing } from '../use-climbing.ts';
 
 /** So many days stand side by side. */

@@ -1,12 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { coverageOf, isReady } from '../../../core/grading/coverage.ts';
-import { recipeFor } from '../../../core/grading/asked-study.ts';
-import { sectionFor } from '../../../core/grading/syllabus.ts';
-import type { Pupil } from '../../../core/practice/pupil.ts';
-import type { RecipeInput } from '../../../core/recipe/recipe.ts';
-import type { SavedStudy } from '../../../core/study/saved-study.ts';
-import { CIRCLE } from '../../../core/theory/key-signature.ts';
+import { coverageOf, isReady, recipeFor, sectionFor } from '../../../core/grading/index.ts';
+import type { Pupil } from '../../../core/practice/index.ts';
+import type { RecipeInput } from '../../../core/recipe/index.ts';
+import type { SavedStudy } from '../../../core/study/index.ts';
+import { CIRCLE } from '../../../core/theory/index.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
 import { coach } from '../../../workers/coach.ts';
 import { Button } from '../../../ui/button.tsx';

@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { planToday } from '../../../core/practice/plan.ts';
-import type { LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
-import { CAUTION } from '../../../core/shifts/caution.ts';
+import { planToday, type LoggedAttempt, type PupilWhole } from '../../../core/practice/index.ts';
+import { CAUTION } from '../../../core/shifts/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { OpenPupil } from '../open-pupil.tsx';

@@ -1,11 +1,17 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import type { Report } from '../../../core/listening/report.ts';
-import { earNoteOf, tempoHeard } from '../../../core/practice/ear-note.ts';
-import type { PlanLine } from '../../../core/practice/plan.ts';
-import type { LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
-import { loweredFrom, raisedFrom, tempoAfter } from '../../../core/practice/tempo-steps.ts';
-import { CAUTION } from '../../../core/shifts/caution.ts';
+import type { Report } from '../../../core/listening/index.ts';
+import {
+  earNoteOf,
+  tempoHeard,
+  type PlanLine,
+  type LoggedAttempt,
+  type PupilWhole,
+  loweredFrom,
+  raisedFrom,
+  tempoAfter,
+} from '../../../core/practice/index.ts';
+import { CAUTION } from '../../../core/shifts/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useAwake } from '../../../ui/use-awake.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';

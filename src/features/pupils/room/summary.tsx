@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
-import { counted } from '../../../core/base/words.ts';
-import type { LoggedAttempt, PupilWhole } from '../../../core/practice/pupil.ts';
-import { CAUTION } from '../../../core/shifts/caution.ts';
+import { counted } from '../../../core/base/index.ts';
+import type { LoggedAttempt, PupilWhole } from '../../../core/practice/index.ts';
+import { CAUTION } from '../../../core/shifts/index.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
 import { giveLog } from '../homework.ts';
 

@@ -1,6 +1,5 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
-import { asSpoken, callsOf } from '../../../core/practice/caller.ts';
-import type { RungHere } from '../../../core/practice/rungs-here.ts';
+import { asSpoken, callsOf, type RungHere } from '../../../core/practice/index.ts';
 
 /** Whether what comes is called, and how. */
 export type Caller = 'off' | 'words' | 'voice';

@@ -1,10 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
-import type { Result } from '../../../core/practice/attempt.ts';
-import type { EarNote } from '../../../core/practice/ear-note.ts';
-import type { PlanLine } from '../../../core/practice/plan.ts';
-import type { LoggedAttempt } from '../../../core/practice/pupil.ts';
+import type { Result, EarNote, PlanLine, LoggedAttempt } from '../../../core/practice/index.ts';
 import { newId } from '../../../data/library.ts';
 import { added, removed } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';

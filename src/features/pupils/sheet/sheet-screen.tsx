@@ -1,13 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { planDays } from '../../../core/practice/plan.ts';
-import type { PupilWhole } from '../../../core/practice/pupil.ts';
-import { dayHead, weekWords, weekSheetOf, type SheetStudy } from '../../../core/practice/week-sheet.ts';
-import type { SavedStudy } from '../../../core/study/saved-study.ts';
-import { CAUTION } from '../../../core/shifts/caution.ts';
+import {
+  planDays,
+  type PupilWhole,
+  dayHead,
+  weekWords,
+  weekSheetOf,
+  type SheetStudy,
+} from '../../../core/practice/index.ts';
+import type { SavedStudy } from '../../../core/study/index.ts';
+import { CAUTION } from '../../../core/shifts/index.ts';
 import { Button, buttonLook } from '../../../ui/button.tsx';
-import { fileName } from '../../../core/base/file-name.ts';
+import { fileName } from '../../../core/base/index.ts';
 import { download } from '../../../ui/download.ts';
 import { coach } from '../../../workers/coach.ts';
 import { engraver, PAPER_SIZES, type PaperSize } from '../../../workers/engraver.ts';

@@ -1,7 +1,7 @@
 import { memo, useRef, useState } from 'react';
 import { Eye } from '../../../ui/icons.tsx';
-import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { INSTRUMENT_TABLE } from '../../../core/instruments/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
 import { useStore } from 'zustand';
 import type { DeskShape } from '../../../data/desk-shape.ts';
 import { Menu, MenuCheck } from '../../../ui/menu.tsx';

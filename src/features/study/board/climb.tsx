@@ -1,9 +1,8 @@
-import { counted } from '../../../core/base/words.ts';
-import { partNames } from '../../../core/passage/from-ask.ts';
+import { counted } from '../../../core/base/index.ts';
+import { partNames, type Course } from '../../../core/passage/index.ts';
 import { memo } from 'react';
-import type { Course } from '../../../core/passage/passage.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { handBlocks } from '../../../core/fingering/reading/hand-blocks.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { handBlocks } from '../../../core/fingering/index.ts';
 import { apart, LABEL_LINE } from './labels.ts';
 import { isSelected, type Selection } from '../selection.ts';
 

@@ -1,13 +1,9 @@
-import { counted } from '../../../core/base/words.ts';
-import { handSystemOf } from '../../../core/instruments/instrument.ts';
-import { tapesOf } from '../../../core/shifts/home-place.ts';
-import { instrumentFor, stringLength } from '../../../core/instruments/instruments.ts';
+import { counted } from '../../../core/base/index.ts';
+import { handSystemOf, instrumentFor, stringLength, stopDistance, stopSpan } from '../../../core/instruments/index.ts';
+import { tapesOf } from '../../../core/shifts/index.ts';
 import { memo } from 'react';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import type { Way } from '../../../core/fingering/fingering.ts';
-import { handBlocks } from '../../../core/fingering/reading/hand-blocks.ts';
-import { stringPatterns } from '../../../core/fingering/reading/half-steps.ts';
-import { stopDistance, stopSpan } from '../../../core/instruments/stop.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { type Way, handBlocks, stringPatterns } from '../../../core/fingering/index.ts';
 import { apart, LABEL_LINE } from './labels.ts';
 import type { Size } from '../../../ui/use-size.ts';
 import { isSelected, type Selection } from '../selection.ts';

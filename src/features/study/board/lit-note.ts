@@ -1,4 +1,4 @@
-import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
+import { noteId, type ScoredStudy } from '../../../core/score/index.ts';
 
 /** Lights a note on the score, the fingerboard and the climb, and puts out the last; none puts all out. */
 export function lightNote({ way }: ScoredStudy, at: number | undefined): void {

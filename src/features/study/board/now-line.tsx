@@ -1,8 +1,7 @@
 import { memo, useMemo } from 'react';
-import { counted } from '../../../core/base/words.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { leadSentences } from '../../../core/shifts/sentences.ts';
-import { shiftCards } from '../../../core/shifts/shift-card.ts';
+import { counted } from '../../../core/base/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { leadSentences, shiftCards } from '../../../core/shifts/index.ts';
 
 import { ShiftPicture } from './shift-picture.tsx';
 

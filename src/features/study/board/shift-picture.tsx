@@ -1,4 +1,4 @@
-import type { ShiftCard } from '../../../core/shifts/shift-card.ts';
+import type { ShiftCard } from '../../../core/shifts/index.ts';
 
 /** Drawing units: a finger's disc and the hand's way between two of them. */
 const DISC = 9;

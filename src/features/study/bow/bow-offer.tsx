@@ -1,12 +1,10 @@
-import { spelledCount } from '../../../core/base/words.ts';
+import { spelledCount, type Outcome } from '../../../core/base/index.ts';
 import { memo } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { bowStrokes } from '../../../core/bowing/bow.ts';
-import type { Way } from '../../../core/fingering/fingering.ts';
-import { wayName } from '../../../core/fingering/reading/way-name.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import type { BuiltStudy } from '../../../core/study/build.ts';
-import type { Outcome } from '../../../core/base/outcome.ts';
+import { bowStrokes } from '../../../core/bowing/index.ts';
+import { type Way, wayName } from '../../../core/fingering/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import type { BuiltStudy } from '../../../core/study/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { engine } from '../../../workers/engine.ts';
 import { pauseInEdits } from '../pause-in-edits.ts';

@@ -1,7 +1,5 @@
-import { BOW_PARTS, BOW_PART_WORDS } from '../../../core/recipe/bow-part.ts';
-import type { Bowing } from '../../../core/recipe/bowing.ts';
-import { RHYTHM_CELLS, type RhythmName } from '../../../core/recipe/rhythm-cell.ts';
-import type { Passage } from '../../../core/passage/passage.ts';
+import { BOW_PARTS, BOW_PART_WORDS, type Bowing, RHYTHM_CELLS, type RhythmName } from '../../../core/recipe/index.ts';
+import type { Passage } from '../../../core/passage/index.ts';
 import type { Option } from '../../../ui/choice.tsx';
 
 const TO_A_BOW = [1, 2, 3, 4, 6, 7, 8, 9, 12, 16];

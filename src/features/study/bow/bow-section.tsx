@@ -1,12 +1,19 @@
-import { INSTRUMENT_TABLE, type InstrumentId } from '../../../core/instruments/instruments.ts';
+import { INSTRUMENT_TABLE, type InstrumentId } from '../../../core/instruments/index.ts';
 import { memo, useState } from 'react';
-import { Bowing } from '../../../core/recipe/bowing.ts';
-import { evennessOf, isTaken, remediesFor, remedied, stepsOf } from '../../../core/bowing/coming-out-even.ts';
-import { beatsToANote } from '../../../core/bowing/rhythm.ts';
-import { evenSentence, remedySentence } from '../../../core/bowing/even-sentences.ts';
-import { paceOf } from '../../../core/bowing/tempo.ts';
-import type { Passage } from '../../../core/passage/passage.ts';
-import type { FormId } from '../../../core/theory/form.ts';
+import { Bowing } from '../../../core/recipe/index.ts';
+import {
+  evennessOf,
+  isTaken,
+  remediesFor,
+  remedied,
+  stepsOf,
+  beatsToANote,
+  evenSentence,
+  remedySentence,
+  paceOf,
+} from '../../../core/bowing/index.ts';
+import type { Passage } from '../../../core/passage/index.ts';
+import type { FormId } from '../../../core/theory/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { VARIATIONS, type Variation } from '../../../core/bowing/variations.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { VARIATIONS, type Variation } from '../../../core/bowing/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
-import { fileName } from '../../../core/base/file-name.ts';
+import { fileName } from '../../../core/base/index.ts';
 import { download } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';

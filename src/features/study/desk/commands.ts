@@ -1,11 +1,8 @@
-import { octaveWords } from '../../../core/recipe/title.ts';
-import { INSTRUMENT_TABLE, INSTRUMENTS } from '../../../core/instruments/instruments.ts';
-import { SCHOOLS } from '../../../core/schools/schools.ts';
-import type { FingersShown } from '../../../core/score/scored-study.ts';
-import { FIGURE_NAMES, FIGURES } from '../../../core/theory/figure.ts';
-import { formOf } from '../../../core/theory/form.ts';
-import { CIRCLE } from '../../../core/theory/key-signature.ts';
-import type { NoteNames } from '../../../core/theory/note-names.ts';
+import { octaveWords } from '../../../core/recipe/index.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS } from '../../../core/instruments/index.ts';
+import { SCHOOLS } from '../../../core/schools/index.ts';
+import type { FingersShown } from '../../../core/score/index.ts';
+import { FIGURE_NAMES, FIGURES, formOf, CIRCLE, type NoteNames } from '../../../core/theory/index.ts';
 import type { PaletteCommand } from '../../../ui/palette.tsx';
 import { formsFor, type Choices } from '../choices.ts';
 import type { Look } from '../look.ts';

@@ -1,9 +1,7 @@
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
-import type { BuiltStudy } from '../../../core/study/build.ts';
-import type { Changes } from '../../../core/study/known-study.ts';
-import type { Hearing } from '../../../core/listening/report.ts';
-import type { HearingLevel } from '../../../core/listening/verdict.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import type { Recipe } from '../../../core/recipe/index.ts';
+import type { BuiltStudy, Changes } from '../../../core/study/index.ts';
+import type { Hearing, HearingLevel } from '../../../core/listening/index.ts';
 import type { Look } from '../look.ts';
 import type { Heard } from '../study-store.ts';
 import type { Sounding } from '../sound/use-sounding.ts';

@@ -1,10 +1,9 @@
 import { memo, Suspense, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import { INSTRUMENT_TABLE } from '../../../core/instruments/instruments.ts';
-import { readRecipe, type Recipe } from '../../../core/recipe/recipe.ts';
-import { titleOf } from '../../../core/recipe/title.ts';
-import type { SavedStudy } from '../../../core/study/saved-study.ts';
+import { INSTRUMENT_TABLE } from '../../../core/instruments/index.ts';
+import { readRecipe, type Recipe, titleOf } from '../../../core/recipe/index.ts';
+import type { SavedStudy } from '../../../core/study/index.ts';
 import { deskShape, rememberDesk, type DeskShape } from '../../../data/desk-shape.ts';
 import { toSaved } from '../../../data/library.ts';
 import { Notice } from '../../../ui/notice.tsx';

@@ -1,14 +1,14 @@
 import { memo, useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import type { SavedStudy } from '../../../core/study/saved-study.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import type { SavedStudy } from '../../../core/study/index.ts';
 import { useTakenOver } from '../../../data/library-queries.ts';
 import { copyOf, toSaved } from '../../../data/library.ts';
 import { warmWriter } from '../../../data/records.ts';
 import { added } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';
 import { Button } from '../../../ui/button.tsx';
-import { fileName } from '../../../core/base/file-name.ts';
+import { fileName } from '../../../core/base/index.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 import { download } from '../../../ui/download.ts';
 import { afterScore } from '../score-stands.ts';
@@ -17,7 +17,7 @@ import type { KeptAsWorkedOn } from '../use-keeper.ts';
 // Fetched once the first score stands, not when it is needed: that is when something has failed.
 const backups = afterScore(async () => {
   await warmWriter();
-  return import('../../../core/library/backup.ts');
+  return import('./backup-file.ts');
 });
 
 /** Keeps a study that is not in the library yet, and opens it there. */

@@ -1,11 +1,7 @@
-import { counted } from '../../../core/base/words.ts';
+import { counted } from '../../../core/base/index.ts';
 import { memo } from 'react';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
-import { formOf } from '../../../core/theory/form.ts';
-import { keySignature } from '../../../core/theory/key-signature.ts';
-import { otherNames } from '../../../core/theory/other-names.ts';
-import { printed } from '../../../core/theory/pitch.ts';
-import { enharmonicTwin } from '../../../core/theory/spelling.ts';
+import type { Recipe } from '../../../core/recipe/index.ts';
+import { formOf, keySignature, otherNames, printed, enharmonicTwin } from '../../../core/theory/index.ts';
 import { Notice } from '../../../ui/notice.tsx';
 
 type Key = Pick<Recipe, 'tonic' | 'form'>;

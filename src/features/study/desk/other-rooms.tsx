@@ -1,5 +1,5 @@
 import { Suspense } from 'react';
-import { CAUTION } from '../../../core/shifts/caution.ts';
+import { CAUTION } from '../../../core/shifts/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
 import { BowOffer } from '../bow/bow-offer.tsx';

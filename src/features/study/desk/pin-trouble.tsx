@@ -1,4 +1,4 @@
-import type { Refusal } from '../../../core/base/outcome.ts';
+import type { Refusal } from '../../../core/base/index.ts';
 import { Notice } from '../../../ui/notice.tsx';
 
 /** Why a pin can't be played, and the way out. */

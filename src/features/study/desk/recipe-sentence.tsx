@@ -1,22 +1,19 @@
-import { octaveWords } from '../../../core/recipe/title.ts';
-import { startsThatFit } from '../../../core/passage/from-ask.ts';
+import { octaveWords, type Recipe } from '../../../core/recipe/index.ts';
+import { startsThatFit } from '../../../core/passage/index.ts';
 import {
   INSTRUMENT_TABLE,
   INSTRUMENTS,
   type InstrumentId,
   instrumentFor,
   setUpsFor,
-} from '../../../core/instruments/instruments.ts';
+  type Finger,
+  HAND_SYSTEMS,
+  type Instrument,
+} from '../../../core/instruments/index.ts';
 import { memo, useState } from 'react';
-import { capital } from '../../../core/base/words.ts';
-import type { Finger } from '../../../core/instruments/frame.ts';
-import type { School } from '../../../core/schools/school.ts';
-import { schoolNamed, SCHOOLS } from '../../../core/schools/schools.ts';
-import { HAND_SYSTEMS, type Instrument } from '../../../core/instruments/instrument.ts';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
-import { FIGURE_NAMES, FIGURES, type FigureId } from '../../../core/theory/figure.ts';
-import { formOf } from '../../../core/theory/form.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { capital } from '../../../core/base/index.ts';
+import { type School, schoolNamed, SCHOOLS } from '../../../core/schools/index.ts';
+import { FIGURE_NAMES, FIGURES, type FigureId, formOf, printed } from '../../../core/theory/index.ts';
 import { useOwnSchools } from '../../../data/schools.ts';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import { formsFor, mostOctaves, type Choices } from '../choices.ts';

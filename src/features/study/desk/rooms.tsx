@@ -1,8 +1,8 @@
 import { Suspense, memo, useMemo, useState, type ComponentType } from 'react';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
-import { schoolOf } from '../../../core/schools/schools.ts';
-import { wayName } from '../../../core/fingering/reading/way-name.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import type { Recipe } from '../../../core/recipe/index.ts';
+import { schoolOf } from '../../../core/schools/index.ts';
+import { wayName } from '../../../core/fingering/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import type { DeskView } from './desk-view.ts';
 import { afterScore } from '../score-stands.ts';

@@ -1,4 +1,4 @@
-import { HAND_SYSTEMS } from '../../../core/instruments/instrument.ts';
+import { HAND_SYSTEMS } from '../../../core/instruments/index.ts';
 import type { Option } from '../../../ui/choice.tsx';
 
 /** Rules of open strings, of the way down and of the bass hand, as a teacher reads them. */

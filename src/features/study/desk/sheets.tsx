@@ -1,5 +1,5 @@
 import { lazy, memo, Suspense } from 'react';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
 import type { PaletteCommand } from '../../../ui/palette.tsx';
 import { Byline } from '../paper/byline.tsx';
 import { Shortcuts } from './shortcuts.tsx';

@@ -1,4 +1,4 @@
-import { counted } from '../../../core/base/words.ts';
+import { counted } from '../../../core/base/index.ts';
 import { memo, type ReactNode } from 'react';
 import { Download, Ellipsis, Printer, Redo2, Undo2 } from '../../../ui/icons.tsx';
 import { Button } from '../../../ui/button.tsx';

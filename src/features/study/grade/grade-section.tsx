@@ -1,13 +1,22 @@
 import { useQuery } from '@tanstack/react-query';
 import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { FEATURES } from '../../../core/grading/difficulty.ts';
-import { askName } from '../../../core/grading/ask-words.ts';
-import { bowEstimateOf, estimateOf } from '../../../core/grading/estimate.ts';
-import { changeFor, matchesOf, otherName, type NearMiss } from '../../../core/grading/match.ts';
-import { asksOf, sectionFor, type Section, type Syllabus } from '../../../core/grading/syllabus.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import type { Recipe, RecipeInput } from '../../../core/recipe/recipe.ts';
+import {
+  FEATURES,
+  askName,
+  bowEstimateOf,
+  estimateOf,
+  changeFor,
+  matchesOf,
+  otherName,
+  type NearMiss,
+  asksOf,
+  sectionFor,
+  type Section,
+  type Syllabus,
+} from '../../../core/grading/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import type { Recipe, RecipeInput } from '../../../core/recipe/index.ts';
 import { useSyllabuses } from '../../../data/syllabuses.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';

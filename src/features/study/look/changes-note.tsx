@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Changes } from '../../../core/study/known-study.ts';
+import type { Changes } from '../../../core/study/index.ts';
 
 /** What is new to a pupil who knows another study: the sentence, and each changed note's finger. */
 export const ChangesNote = memo(function ChangesNote({ changes }: { changes: Changes }) {

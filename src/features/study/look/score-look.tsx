@@ -1,11 +1,7 @@
 import { memo } from 'react';
-import type { FingersShown } from '../../../core/score/scored-study.ts';
-import { TEACHING_MARKS, type TeachingMark } from '../../../core/score/teaching-mark.ts';
-import type { BuiltStudy } from '../../../core/study/build.ts';
-import { KNOWN_STUDIES, knownRecipe, type KnownStudy } from '../../../core/study/known-study.ts';
-import { formOf } from '../../../core/theory/form.ts';
-import type { NoteNames } from '../../../core/theory/note-names.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { type FingersShown, TEACHING_MARKS, type TeachingMark } from '../../../core/score/index.ts';
+import { type BuiltStudy, KNOWN_STUDIES, knownRecipe, type KnownStudy } from '../../../core/study/index.ts';
+import { formOf, type NoteNames, printed } from '../../../core/theory/index.ts';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import type { Look } from '../look.ts';
 import { FINGER_OPTIONS, HAND_NAMES, NAME_OPTIONS, SHEETS } from './look-options.ts';

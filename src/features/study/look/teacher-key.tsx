@@ -1,7 +1,7 @@
 import { memo } from 'react';
-import { patternRuns } from '../../../core/fingering/reading/pattern-run.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { patternRuns } from '../../../core/fingering/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { printed } from '../../../core/theory/index.ts';
 
 /** The answers to a score whose fingers are left to be filled in, on a page of their own when printed. */
 export const TeacherKey = memo(function TeacherKey({ study }: { study: ScoredStudy }) {

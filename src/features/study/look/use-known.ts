@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import type { BuiltStudy } from '../../../core/study/build.ts';
-import { changesFrom, knownRecipe, type Changes, type KnownStudy } from '../../../core/study/known-study.ts';
-import type { Outcome } from '../../../core/base/outcome.ts';
+import { type BuiltStudy, changesFrom, knownRecipe, type Changes, type KnownStudy } from '../../../core/study/index.ts';
+import type { Outcome } from '../../../core/base/index.ts';
 import { engine } from '../../../workers/engine.ts';
 
 /** What changes in the chosen way from a study the pupil knows; nothing until that is worked out. */

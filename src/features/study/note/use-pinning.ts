@@ -1,11 +1,9 @@
 import { useState } from 'react';
-import type { Pin } from '../../../core/recipe/hand-rules.ts';
-import { instrumentFor } from '../../../core/instruments/instruments.ts';
-import type { Way } from '../../../core/fingering/fingering.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import type { Finger } from '../../../core/instruments/frame.ts';
-import { pinNote, pinRun, release } from '../../../core/study/pinning.ts';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
+import type { Pin, Recipe } from '../../../core/recipe/index.ts';
+import { instrumentFor, type Finger } from '../../../core/instruments/index.ts';
+import type { Way } from '../../../core/fingering/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { pinNote, pinRun, release } from '../../../core/study/index.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { focusScore } from '../score/score-picture.ts';
 import { rangeOf, type Selection } from '../selection.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { LONGEST_BYLINE } from '../../../core/library/settings.ts';
+import { LONGEST_BYLINE } from '../../../core/library/index.ts';
 import { byline, changeSettings } from '../../../data/settings.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';

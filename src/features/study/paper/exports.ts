@@ -1,7 +1,6 @@
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { soundPlan, USUAL_PLAYING } from '../../../core/sound/sound-plan.ts';
-import { pictureSize } from '../../../core/score/picture-size.ts';
-import { fileName } from '../../../core/base/file-name.ts';
+import { type ScoredStudy, pictureSize } from '../../../core/score/index.ts';
+import { soundPlan, USUAL_PLAYING } from '../../../core/sound/index.ts';
+import { fileName } from '../../../core/base/index.ts';
 import { download } from '../../../ui/download.ts';
 import { engraver, type PaperSize } from '../../../workers/engraver.ts';
 import { byline } from '../../../data/settings.ts';
@@ -22,17 +21,14 @@ export const EXPORTS: readonly Export[] = [
   {
     words: 'MusicXML, for notation software',
     write: async (study) => {
-      const [{ musicXml }, { scoreOf }] = await Promise.all([
-        import('../../../core/score/musicxml.ts'),
-        import('../../../core/score/from-study.ts'),
-      ]);
+      const { musicXml, scoreOf } = await import('./file-writers.ts');
       download(fileName(study.title, 'musicxml'), musicXml(scoreOf(study)), 'application/vnd.recordare.musicxml+xml');
     },
   },
   {
     words: 'MIDI, to play it',
     write: async (study) => {
-      const { midiFile } = await import('../../../core/score/midi.ts');
+      const { midiFile } = await import('./file-writers.ts');
       download(fileName(study.title, 'mid'), midiFile(study), 'audio/midi');
     },
   },
@@ -41,7 +37,7 @@ export const EXPORTS: readonly Export[] = [
     write: async (study) => {
       const [{ render }, { waveFile }] = await Promise.all([
         import('../../../audio/player.ts'),
-        import('../../../core/sound/wave-file.ts'),
+        import('./file-writers.ts'),
       ]);
       const { samples, rate } = await render(soundPlan(study, { ...USUAL_PLAYING, clicks: 0, countIn: 0 }));
       download(fileName(study.title, 'wav'), waveFile(samples, rate), 'audio/wav');

@@ -1,6 +1,6 @@
 import { memo, useEffect, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { CAUTION } from '../../../core/shifts/caution.ts';
+import { CAUTION } from '../../../core/shifts/index.ts';
 import { ChangesNote } from '../look/changes-note.tsx';
 import { Climb } from '../board/climb.tsx';
 import { byline } from '../../../data/settings.ts';

@@ -1,8 +1,8 @@
-import { capital } from '../../../core/base/words.ts';
+import { capital } from '../../../core/base/index.ts';
 import { memo } from 'react';
-import { patternRuns, stepName, type PatternRun } from '../../../core/fingering/reading/pattern-run.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { fingerWords } from '../../../core/instruments/finger-words.ts';
+import { patternRuns, stepName, type PatternRun } from '../../../core/fingering/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { fingerWords } from '../../../core/instruments/index.ts';
 import { isSelected, type Selection } from '../selection.ts';
 
 /** The study without notation: start finger, string, whole and half steps, run by run. */

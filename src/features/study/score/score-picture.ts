@@ -1,6 +1,5 @@
 import morphdom from 'morphdom';
-import { fingerPlaces } from '../../../core/score/score-marks.ts';
-import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
+import { fingerPlaces, noteId, type ScoredStudy } from '../../../core/score/index.ts';
 import { noteWords } from '../note/note-bar.tsx';
 import { rangeOf, type Selection } from '../selection.ts';
 

@@ -1,14 +1,19 @@
 import { memo, useEffect, useLayoutEffect, useMemo, useReducer, useRef } from 'react';
-import { fingeringText } from '../../../core/fingering/reading/fingering-text.ts';
-import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
-import { pictureSize } from '../../../core/score/picture-size.ts';
+import { fingeringText } from '../../../core/fingering/index.ts';
+import {
+  noteId,
+  type ScoredStudy,
+  pictureSize,
+  STAFF,
+  staffFit,
+  tallerThanThought,
+} from '../../../core/score/index.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import type { PageSetting } from '../../../workers/engraver.ts';
 import { useSize, type Size } from '../../../ui/use-size.ts';
 import { PAPER_PAGE } from '../paper/paper.ts';
 import { frameNotes, showPicture } from './score-picture.ts';
 import type { Selection } from '../selection.ts';
-import { STAFF, staffFit, tallerThanThought } from '../../../core/score/staff-fit.ts';
 import { markEngraved } from '../timing.ts';
 import { useEngraving, type TakePicture } from './use-engraving.ts';
 

@@ -1,4 +1,4 @@
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
 import type { PageSetting } from '../../../workers/engraver.ts';
 
 /** The last pictures drawn, each under what `pictureKey` says it shows. */

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
 import { scoreAsked, scoreLeft, scoreStands } from '../score-stands.ts';
 import { Shelf } from '../shelf.ts';
 import { pictureKey, SeenPictures } from './seen-pictures.ts';

@@ -1,9 +1,8 @@
-import { INSTRUMENT_TABLE, instrumentFor } from '../../../core/instruments/instruments.ts';
+import { INSTRUMENT_TABLE, instrumentFor } from '../../../core/instruments/index.ts';
 import { memo } from 'react';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { stringPatterns, type StringPattern } from '../../../core/fingering/reading/half-steps.ts';
-import { patternWords, type PatternWords } from '../../../core/fingering/reading/hand-pattern.ts';
-import { strainOf } from '../../../core/shifts/strain.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { stringPatterns, type StringPattern, patternWords, type PatternWords } from '../../../core/fingering/index.ts';
+import { strainOf } from '../../../core/shifts/index.ts';
 
 /** The half-step pattern of each string in words and as a row of fingers, and what it asks of the hand. */
 export const HandPatterns = memo(function HandPatterns({ study }: { study: ScoredStudy }) {

@@ -1,14 +1,18 @@
-import { counted } from '../../../core/base/words.ts';
+import { counted } from '../../../core/base/index.ts';
 import { memo } from 'react';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { crossingCards } from '../../../core/shifts/crossing-card.ts';
-import { checkSentence, placeSentence, shiftSentences } from '../../../core/shifts/sentences.ts';
-import { postureReminders } from '../../../core/shifts/posture.ts';
-import { shiftCards, startCard } from '../../../core/shifts/shift-card.ts';
-import { instrumentFor } from '../../../core/instruments/instruments.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import {
+  crossingCards,
+  checkSentence,
+  placeSentence,
+  shiftSentences,
+  postureReminders,
+  shiftCards,
+  startCard,
+} from '../../../core/shifts/index.ts';
+import { instrumentFor, positionWords } from '../../../core/instruments/index.ts';
 import { ShiftPicture } from '../board/shift-picture.tsx';
-import { positionWords } from '../../../core/instruments/position.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { printed } from '../../../core/theory/index.ts';
 
 /**
  * The start, each shift and each crossing that asks for something, in playing order: a picture and three

@@ -1,12 +1,9 @@
 import { Mic } from '../../../ui/icons.tsx';
 import { useEffect, useRef, useState } from 'react';
 import { decodeRecording } from '../../../audio/recording.ts';
-import { draws } from '../../../core/base/draws.ts';
-import { InventedPupil } from '../../../core/listening/invented-pupil.ts';
-import type { Sound } from '../../../core/listening/pitch-track.ts';
-import type { Hearing } from '../../../core/listening/report.ts';
-import type { HearingLevel } from '../../../core/listening/verdict.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import { draws } from '../../../core/base/index.ts';
+import { InventedPupil, type Sound, type Hearing, type HearingLevel } from '../../../core/listening/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
 import { hearingLevels } from '../../../data/settings.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/choice.tsx';

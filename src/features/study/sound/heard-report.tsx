@@ -1,9 +1,7 @@
-import { counted } from '../../../core/base/words.ts';
-import { fileName } from '../../../core/base/file-name.ts';
-import { reportCsv } from '../../../core/listening/report-csv.ts';
-import { VERDICT_WORDS } from '../../../core/listening/verdict.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { counted, fileName } from '../../../core/base/index.ts';
+import { reportCsv, VERDICT_WORDS } from '../../../core/listening/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { printed } from '../../../core/theory/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { download } from '../../../ui/download.ts';
 import type { Heard } from '../study-store.ts';

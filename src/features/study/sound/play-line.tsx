@@ -1,7 +1,6 @@
 import { memo } from 'react';
 import { Maximize, Play, Square } from '../../../ui/icons.tsx';
-import { beatsPerMinute } from '../../../core/recipe/tempo-unit.ts';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
+import { beatsPerMinute, type Recipe } from '../../../core/recipe/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import type { Sounding } from './use-sounding.ts';

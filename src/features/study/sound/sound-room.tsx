@@ -1,11 +1,11 @@
 import { memo, type ComponentProps } from 'react';
 import { Link } from 'react-router';
-import { instrumentFor } from '../../../core/instruments/instruments.ts';
-import { TEMPERAMENTS, type Temperament } from '../../../core/intonation/temperament.ts';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import type { Playing } from '../../../core/sound/sound-plan.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { instrumentFor } from '../../../core/instruments/index.ts';
+import { TEMPERAMENTS, type Temperament } from '../../../core/intonation/index.ts';
+import type { Recipe } from '../../../core/recipe/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import type { Playing } from '../../../core/sound/index.ts';
+import { printed } from '../../../core/theory/index.ts';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import { NumberField } from '../../../ui/number-field.tsx';
 import { HearRecording } from './hear-recording.tsx';

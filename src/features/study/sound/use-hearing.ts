@@ -1,8 +1,7 @@
 import { useMemo, useState } from 'react';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
-import type { Temperament } from '../../../core/intonation/temperament.ts';
-import type { Hearing } from '../../../core/listening/report.ts';
-import type { HearingLevel } from '../../../core/listening/verdict.ts';
+import type { Temperament } from '../../../core/intonation/index.ts';
+import type { Hearing, HearingLevel } from '../../../core/listening/index.ts';
 import { hearingLevel, rememberLevel } from '../../../data/settings.ts';
 
 /** By what the player is judged: the teacher's level, remembered in this browser, and the temperament the study sounds in. */

@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import { silence, sound } from '../../../audio/sounding.ts';
-import { instrumentFor } from '../../../core/instruments/instruments.ts';
-import { equalHz, frequency } from '../../../core/intonation/temperament.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { soundPlan, USUAL_PLAYING, type Playing } from '../../../core/sound/sound-plan.ts';
+import { instrumentFor } from '../../../core/instruments/index.ts';
+import { equalHz, frequency } from '../../../core/intonation/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { soundPlan, USUAL_PLAYING, type Playing } from '../../../core/sound/index.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { lightNote } from '../board/lit-note.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { heardWords, signOf, useEar } from '../../../audio/use-ear.ts';
-import type { Hearing } from '../../../core/listening/report.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
+import type { Hearing } from '../../../core/listening/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
 import { Listening } from '../../../ui/listening.tsx';
 import type { StudyStore } from '../study-store.ts';
 

@@ -1,9 +1,8 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Mic, Moon, Sun, X } from '../../../ui/icons.tsx';
 import { useStore } from 'zustand';
-import type { Hearing } from '../../../core/listening/report.ts';
-import { noteId, type ScoredStudy } from '../../../core/score/scored-study.ts';
-import { standStaff } from '../../../core/score/stand-staff.ts';
+import type { Hearing } from '../../../core/listening/index.ts';
+import { noteId, type ScoredStudy, standStaff } from '../../../core/score/index.ts';
 import { lightNow } from '../../../data/light.ts';
 import { useStableCallback } from '../../../ui/stable-callback.ts';
 import { useAwake } from '../../../ui/use-awake.ts';

@@ -1,8 +1,7 @@
 import { memo } from 'react';
-import { wayNames } from '../../../core/fingering/reading/way-name.ts';
-import type { School } from '../../../core/schools/school.ts';
-import { SCHOOLS } from '../../../core/schools/schools.ts';
-import type { BuiltStudy } from '../../../core/study/build.ts';
+import { wayNames } from '../../../core/fingering/index.ts';
+import { type School, SCHOOLS } from '../../../core/schools/index.ts';
+import type { BuiltStudy } from '../../../core/study/index.ts';
 import { useOwnSchools } from '../../../data/schools.ts';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import type { Look } from '../look.ts';

@@ -1,10 +1,15 @@
-import { capital } from '../../../core/base/words.ts';
-import { stringLength } from '../../../core/instruments/instruments.ts';
-import { countsOf, differingNotes, runsOf, type WayCounts } from '../../../core/fingering/reading/comparison.ts';
-import type { Way } from '../../../core/fingering/fingering.ts';
-import { decidingSentence } from '../../../core/fingering/reading/reasons.ts';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { capital } from '../../../core/base/index.ts';
+import { stringLength } from '../../../core/instruments/index.ts';
+import {
+  countsOf,
+  differingNotes,
+  runsOf,
+  type WayCounts,
+  type Way,
+  decidingSentence,
+} from '../../../core/fingering/index.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { printed } from '../../../core/theory/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Climb } from '../board/climb.tsx';
 import type { Selection } from '../selection.ts';

@@ -1,11 +1,10 @@
-import { capital, counted } from '../../../core/base/words.ts';
+import { capital, counted } from '../../../core/base/index.ts';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { upwardText } from '../../../core/fingering/reading/fingering-text.ts';
-import type { KeyFate } from '../../../core/study/other-keys.ts';
-import { circleFor } from '../../../core/theory/key-signature.ts';
-import { isTonicName, printed } from '../../../core/theory/pitch.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { upwardText } from '../../../core/fingering/index.ts';
+import type { KeyFate } from '../../../core/study/index.ts';
+import { circleFor, isTonicName, printed } from '../../../core/theory/index.ts';
 import { toSaved } from '../../../data/library.ts';
 import { added } from '../../../data/change.ts';
 import { save } from '../../../data/save.ts';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { counted } from '../../../core/base/words.ts';
-import type { Way } from '../../../core/fingering/fingering.ts';
+import { counted } from '../../../core/base/index.ts';
+import type { Way } from '../../../core/fingering/index.ts';
 import { useQuery } from '@tanstack/react-query';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
+import type { Recipe } from '../../../core/recipe/index.ts';
 import { engine } from '../../../workers/engine.ts';
 
 /** The systems teachers know by name: what each is for, and why one is not among the ways. */

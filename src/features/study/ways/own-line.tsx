@@ -1,10 +1,9 @@
 import { useMutation } from '@tanstack/react-query';
 import { memo } from 'react';
-import type { ScoredStudy } from '../../../core/score/scored-study.ts';
-import { upwardText } from '../../../core/fingering/reading/fingering-text.ts';
-import type { Way } from '../../../core/fingering/fingering.ts';
-import type { Typed } from '../../../core/study/typed/explain.ts';
-import type { Outcome } from '../../../core/base/outcome.ts';
+import type { ScoredStudy } from '../../../core/score/index.ts';
+import { upwardText, type Way } from '../../../core/fingering/index.ts';
+import type { Typed } from '../../../core/study/index.ts';
+import type { Outcome } from '../../../core/base/index.ts';
 import { useTyped } from '../../../data/typed.ts';
 import { Button } from '../../../ui/button.tsx';
 import { engine } from '../../../workers/engine.ts';

@@ -1,11 +1,19 @@
-import { listed } from '../../../core/base/words.ts';
-import type { InstrumentId } from '../../../core/instruments/instruments.ts';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
+import { listed, fileName } from '../../../core/base/index.ts';
+import type { InstrumentId } from '../../../core/instruments/index.ts';
+import type { Recipe } from '../../../core/recipe/index.ts';
 import { OwnSystems } from './own-systems.tsx';
 import { memo, useState } from 'react';
 import { toast } from 'sonner';
-import { EARLY_LATE, KNOB_RANGE, KNOBS, knobOf, ownSchool, turned } from '../../../core/schools/knobs.ts';
-import { readSchool, type School } from '../../../core/schools/school.ts';
+import {
+  EARLY_LATE,
+  KNOB_RANGE,
+  KNOBS,
+  knobOf,
+  ownSchool,
+  turned,
+  readSchool,
+  type School,
+} from '../../../core/schools/index.ts';
 import { newId } from '../../../data/library.ts';
 import { textOf } from '../../../data/outside.ts';
 import { useOwnSchools } from '../../../data/schools.ts';
@@ -16,7 +24,6 @@ import { Button } from '../../../ui/button.tsx';
 import { Choice, type Option } from '../../../ui/choice.tsx';
 import { HAND_OPTIONS, OPEN_STRING_OPTIONS, RETURN_OPTIONS } from '../desk/rule-options.ts';
 import { FileButton } from '../../../ui/file-button.tsx';
-import { fileName } from '../../../core/base/file-name.ts';
 import { download } from '../../../ui/download.ts';
 import { sayTrouble } from '../../../ui/say-trouble.ts';
 

@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { readClimb } from '../../../core/schools/climb.ts';
-import { System } from '../../../core/schools/system.ts';
-import type { Recipe } from '../../../core/recipe/recipe.ts';
-import type { SystemInKey } from '../../../core/study/systems-here.ts';
-import { printed } from '../../../core/theory/pitch.ts';
+import { readClimb, System } from '../../../core/schools/index.ts';
+import type { Recipe } from '../../../core/recipe/index.ts';
+import type { SystemInKey } from '../../../core/study/index.ts';
+import { printed } from '../../../core/theory/index.ts';
 import { useTyped } from '../../../data/typed.ts';
 import { Button } from '../../../ui/button.tsx';
 import { engine } from '../../../workers/engine.ts';

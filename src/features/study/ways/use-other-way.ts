@@ -1,10 +1,9 @@
 import { useMemo } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import type { Way } from '../../../core/fingering/fingering.ts';
-import { wayName } from '../../../core/fingering/reading/way-name.ts';
-import { SCHOOLS } from '../../../core/schools/schools.ts';
-import type { BuiltStudy } from '../../../core/study/build.ts';
-import type { Outcome } from '../../../core/base/outcome.ts';
+import { type Way, wayName } from '../../../core/fingering/index.ts';
+import { SCHOOLS } from '../../../core/schools/index.ts';
+import type { BuiltStudy } from '../../../core/study/index.ts';
+import type { Outcome } from '../../../core/base/index.ts';
 import { useOwnSchools } from '../../../data/schools.ts';
 import { engine } from '../../../workers/engine.ts';
 import type { Choices } from '../choices.ts';

@@ -1,9 +1,8 @@
-import { counted } from '../../../core/base/words.ts';
+import { counted } from '../../../core/base/index.ts';
 import { memo, type ReactNode } from 'react';
 import { RadioGroup } from 'radix-ui';
-import { bothWaysText } from '../../../core/fingering/reading/fingering-text.ts';
-import { wayNames } from '../../../core/fingering/reading/way-name.ts';
-import type { BuiltStudy } from '../../../core/study/build.ts';
+import { bothWaysText, wayNames } from '../../../core/fingering/index.ts';
+import type { BuiltStudy } from '../../../core/study/index.ts';
 import { Button } from '../../../ui/button.tsx';
 import { OtherSystems } from './other-systems.tsx';
 

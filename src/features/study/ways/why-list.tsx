@@ -1,6 +1,6 @@
 import { memo } from 'react';
-import { whatDecides, type Reason } from '../../../core/fingering/reading/reasons.ts';
-import type { BuiltStudy } from '../../../core/study/build.ts';
+import { whatDecides, type Reason } from '../../../core/fingering/index.ts';
+import type { BuiltStudy } from '../../../core/study/index.ts';
 
 /** How many reasons are told; what is left weighs little. */
 const TOLD = 4;

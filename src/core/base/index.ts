@@ -1,0 +1,13 @@
+export { DOORS, type Door, admitted } from './doors.ts';
+export { draws } from './draws.ts';
+export { fileName } from './file-name.ts';
+export { fingerprint } from './fingerprint.ts';
+export { median } from './median.ts';
+export { inTime } from './moments.ts';
+export { type Outcome, type Refusal, type Refused, atPlace, granted, refused } from './outcome.ts';
+export { type OnProgress, noProgress, partOf } from './progress.ts';
+export { parseJson, readOutside, versionWords } from './reading.ts';
+export type { RefusalCode } from './refusal.ts';
+export { type Encoding, readText, writeText } from './text-file.ts';
+export { trimmedMean } from './trimmed-mean.ts';
+export { capital, choices, counted, listed, plural, sentence, sizeWords, spelled, spelledCount } from './words.ts';

@@ -1,0 +1,1 @@
+export { TEMPERAMENTS, type Temperament, centsFrom, equalHz, frequency, millimetresOf } from './temperament.ts';

@@ -1,0 +1,12 @@
+export { RATE, bowedSound } from './bowed-sound.ts';
+export { type Follower, NAMED, type Sign, type Telling, follower } from './follower.ts';
+export { heardMarks } from './heard-marks.ts';
+export { heardNotes } from './heard-notes.ts';
+export { InventedPupil } from './invented-pupil.ts';
+export { listen, listening } from './listen.ts';
+export { performanceOf } from './performance.ts';
+export { type Frame, HOP, type Sound, delayOf, liveTrack } from './pitch-track.ts';
+export { reportCsv } from './report-csv.ts';
+export { type Hearing, type Report, USUAL_HEARING, askedNotes, reportOf } from './report.ts';
+export { type Place, heldPitch, tunedTo } from './tuner.ts';
+export { HEARING_LEVELS, type HearingLevel, VERDICT_WORDS } from './verdict.ts';

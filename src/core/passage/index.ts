@@ -1,0 +1,12 @@
+export { type FoundStudy, foundIn, foundWords } from './found.ts';
+export { partNames, partRecipes, passageOf, startsThatFit } from './from-ask.ts';
+export { parallelMajor } from './kin.ts';
+export type { Course, Motion, OwnBar, OwnBow, Passage, PassageNote } from './passage.ts';
+export { abcNotes } from './read/abc-notes.ts';
+export { abcLines, abcVoices } from './read/abc-voices.ts';
+export { type Choice, type Chosen, type LeftOut, type Place, choose } from './read/choose.ts';
+export { engravedBy } from './read/engraved.ts';
+export { type MusicFile, readMusicFile } from './read/music-file.ts';
+export type { ReadMusic } from './read/read-music.ts';
+export { type XmlElement, child, childrenOf, readXml, within } from './read/xml-tree.ts';
+export { lowestTonic } from './tonic.ts';

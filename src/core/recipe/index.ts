@@ -1,0 +1,13 @@
+export { Ask, askFields } from './ask.ts';
+export { BOW_PARTS, BOW_PART_WORDS } from './bow-part.ts';
+export { Bowing } from './bowing.ts';
+export { oneOf, whole } from './fields.ts';
+export { HandRules, type Pin, handFields } from './hand-rules.ts';
+export { type Hand, handOf } from './hand.ts';
+export { Music, MusicBar, MusicNote } from './music.ts';
+export { pinsText, readPinsText } from './pins-text.ts';
+export { playerFields } from './player.ts';
+export { Recipe, type RecipeInput, WAYS_OFFERED, readRecipe } from './recipe.ts';
+export { RHYTHM_CELLS, RHYTHM_NAMES, type RhythmName, cellOf } from './rhythm-cell.ts';
+export { beatsPerMinute } from './tempo-unit.ts';
+export { octaveWords, titleOf } from './title.ts';

@@ -1,0 +1,13 @@
+export { type Climb, type Piece, readClimb } from './climb.ts';
+export { SHARED, tableFor } from './cost-tables.ts';
+export { type GroupNote, groupNotes } from './finger-groups.ts';
+export { EARLY_LATE, KNOBS, KNOB_RANGE, knobOf, ownSchool, turned } from './knobs.ts';
+export { EASE, LEISURES, LEISURE_FROM, type Leisure } from './leisure.ts';
+export { movableGroups } from './movable-groups.ts';
+export { OPEN_STRING_RULES, type OpenStringRule } from './open-strings.ts';
+export { School, readSchool, tableUnder } from './school.ts';
+export { SCHOOLS, SCHOOL_IDS, schoolNamed, schoolOf } from './schools.ts';
+export { System } from './system.ts';
+export { SYSTEMS } from './systems.ts';
+export { type CostTable, TERM, TERMS, TERM_IDS, Tally, type TermId, weightsOf } from './terms.ts';
+export { RETURNS, type ReturnRule } from './way-back.ts';

@@ -1,0 +1,18 @@
+export { withClearTempo } from './clear-tempo.ts';
+export { excerptOf } from './excerpt.ts';
+export { firstBarOf } from './first-bar.ts';
+export { partOf, scoreOf } from './from-study.ts';
+export { FINGERS_WRITTEN, type FingersWritten } from './into/fingers-written.ts';
+export { fingersInto } from './into/into-file.ts';
+export { onePart, withFingers } from './into/into-musicxml.ts';
+export { lineStarts } from './lines.ts';
+export { midiFile, midiTogether } from './midi.ts';
+export { musicXml } from './musicxml.ts';
+export { type PictureCopy, pagePicture } from './page-picture.ts';
+export { pictureSize } from './picture-size.ts';
+export { fingerPlaces } from './score-marks.ts';
+export type { Score } from './score.ts';
+export { type FingersShown, type HeardMark, type ScoreLook, type ScoredStudy, noteId } from './scored-study.ts';
+export { STAFF, staffFit, tallerThanThought } from './staff-fit.ts';
+export { standStaff } from './stand-staff.ts';
+export { TEACHING_MARKS, type TeachingMark } from './teaching-mark.ts';
