@@ -8,6 +8,7 @@ import { filesBelowBase } from './scripts/files-below-base.ts';
 import { Notices } from './scripts/notices.ts';
 import { offlineFiles } from './scripts/offline-files.ts';
 import { recordings } from './scripts/recordings.ts';
+import { workerAddress } from './scripts/worker-address.ts';
 
 const notices = new Notices();
 
@@ -40,7 +41,7 @@ export default defineConfig({
   ],
   worker: {
     format: 'es',
-    plugins: () => [engraverProgram(), notices.collect()],
+    plugins: () => [engraverProgram(), notices.collect(), workerAddress()],
     rolldownOptions: { output: { codeSplitting: { groups: ENGRAVER_APART } } },
   },
   build: {

@@ -5,9 +5,6 @@ import address from 'virtual:engraver-program';
 /**
  * Starts the engraver. The WebAssembly is a separate file, so the browser compiles it while it downloads and caches the
  * compiled code. The package's script instantiates the bytes it embeds; it is given the compiled module instead.
- *
- * The script runs at once, before the module is compiled: it reads `import.meta`, and Chromium 156 ends the whole tab
- * where a script first does so in a worker that is being ended, as when a page is left early.
  */
 export async function startEngraver(): Promise<VerovioToolkit> {
   const compiled = address === undefined ? undefined : WebAssembly.compileStreaming(fetch(address));

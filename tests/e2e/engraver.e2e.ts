@@ -39,6 +39,15 @@ describe('the engraver', () => {
   const folder = mkdtempSync(join(tmpdir(), 'step-ladder-engraver-'));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
+  it('reads `import.meta` in no worker, for which Chromium 156 ends a tab that is left early', () => {
+    const scripts = readdirSync(join(DIST, 'assets')).filter((name) =>
+      /^(?:\w+\.worker|verovio-module|press)-.*\.js$/.test(name),
+    );
+    expect(scripts.length).toBeGreaterThan(6);
+    const text = (name: string): string => readFileSync(join(DIST, 'assets', name), 'utf8');
+    expect(scripts.filter((name) => text(name).includes('import.meta'))).toEqual([]);
+  });
+
   it('is its package’s, byte for byte, and can be replaced by another file', async () => {
     const own = readFileSync(programIn(DIST));
     let started: Uint8Array | undefined;

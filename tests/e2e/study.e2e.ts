@@ -113,7 +113,7 @@ describe('building a study', () => {
     await stage.until('the major', async () => (await stage.score()).includes('A major'));
     await stage.until('what was kept', async () => (await stage.score()) === kept);
     const shown = await stage.driver.executeScript<string[]>('return window.shown;');
-    expect(shown.filter((label) => label.includes('A major'))).toEqual([kept]);
+    expect([...new Set(shown.filter((label) => label.includes('A major')))]).toEqual([kept]);
     expect((await stage.kept())[0]?.recipe.form).toBe('major');
   });
 
