@@ -48,7 +48,12 @@ const THROUGH_DOORS = FLOW.map((folder) => ({
     ...['cli', 'demo', 'scripts', 'server'].map((other) => `./${other}/${CODE}`),
   ],
   from: `./src/core/${folder}/**/*`,
-  except: [`**/src/core/${folder}/index.ts`, '**/src/core/base/without-eval.ts'],
+  except: [
+    `**/src/core/${folder}/index.ts`,
+    '**/src/core/base/without-eval.ts',
+    '**/*.fixture.ts',
+    '**/arbitrary-*.ts',
+  ],
   message: `Import from src/core/${folder}/index.ts, the door of the folder.`,
 }));
 
