@@ -9,7 +9,7 @@ export default defineConfig({
     // A test waits for what it asks for (`PATIENCE` in tests/e2e/stage.ts), however slow the machine is for a while.
     testTimeout: 900_000,
     hookTimeout: 300_000,
-    // Until the whole suite has passed several times without it: a tab crashed once in some twenty runs.
+    // To be removed once the whole suite has passed several times without it (docs/decisions/0016).
     retry: 1,
     // Where waits are that long, a build that cannot work must not be waited for in every test.
     bail: 4,

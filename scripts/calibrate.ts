@@ -1,7 +1,10 @@
 // npm run calibrate: fits each instrument's weights to the reference fingerings and prints what moved.
-import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../src/core/instruments/index.ts';
-import { casesOf, fitTable, leaveOneOut, REFERENCE_CASES, type ReferenceCase } from '../src/core/fingering/index.ts';
-import { SHARED, tableFor, TERM_IDS, type CostTable } from '../src/core/schools/index.ts';
+import { INSTRUMENT_TABLE, INSTRUMENTS, type InstrumentId } from '../src/core/instruments/instruments.ts';
+import { casesOf, fitTable, leaveOneOut } from '../src/core/fingering/reference/calibrate.ts';
+import { SHARED, tableFor } from '../src/core/schools/cost-tables.ts';
+import { REFERENCE_CASES } from '../src/core/fingering/reference/cases.ts';
+import type { ReferenceCase } from '../src/core/fingering/reference/case.ts';
+import { TERM_IDS, type CostTable } from '../src/core/schools/terms.ts';
 
 const line = (text: string): void => void process.stdout.write(`${text}\n`);
 

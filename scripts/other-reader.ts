@@ -6,11 +6,12 @@ import { strToU8 } from 'fflate';
 import fc from 'fast-check';
 import { DEMO_PASSAGES } from '../demo/passages.ts';
 import { EVERY_FEATURE } from '../src/core/passage/read/every-feature.fixture.ts';
-import { readMusicFile } from '../src/core/passage/index.ts';
+import { readMusicFile } from '../src/core/passage/read/music-file.ts';
 import { arbitraryMusic } from '../src/core/recipe/arbitrary-music.ts';
 import { arbitraryRecipe } from '../src/core/recipe/arbitrary-recipe.ts';
-import { scoreOf, musicXml } from '../src/core/score/index.ts';
-import { buildFrom } from '../src/core/study/index.ts';
+import { scoreOf } from '../src/core/score/from-study.ts';
+import { musicXml } from '../src/core/score/musicxml.ts';
+import { buildFrom } from '../src/core/study/build.ts';
 
 // The same MusicXML read by Debian's musicxml2ly and LilyPond, which nobody here made, and by us: pitch, onset and length of every
 // note of every part that LilyPond calls by its name, of the first at least. `npm run reader` installs them.

@@ -1,9 +1,9 @@
 import type { Plugin } from 'vite';
 
 /**
- * Workers find their files relative to their own address instead of `import.meta.url`; all of them are in one folder.
- * Chromium 156 ends the tab where a script reads `import.meta` for the first time in a worker that is being terminated, as
- * when a page is left early.
+ * Replaces `import.meta.url` in worker scripts by the worker's own address, which is in the same folder. Chromium 156
+ * crashes the tab if a worker reads `import.meta` for the first time while it is being terminated, as when a page is left
+ * early.
  */
 export function workerAddress(): Plugin {
   return {

@@ -3,7 +3,7 @@ import { keyOf } from '../core/library/index.ts';
 import { listed, SavedStudy } from '../core/study/index.ts';
 import { emptied, noteKept, tellStorage } from './storage-state.ts';
 import { currentStudio, type Studio } from './studio.ts';
-import { endSleepers } from './tabs.ts';
+import { evictCachedPages } from './tabs.ts';
 import { StorageTrouble } from './storage-trouble.ts';
 
 /** A store of records under their keys, read through Zod, so unknown here. */
@@ -109,13 +109,13 @@ let had = false;
  * and has dropped it: then none is created in its place until the teacher says so (`startEmpty`).
  */
 export function database(): Promise<Database> {
-  opened ??= opening();
+  opened ??= openOrTell();
   return opened;
 }
 
-/** A browser may refuse at once, before it has given a promise. */
-async function asked(): Promise<Database> {
-  endSleepers();
+/** Async, because a browser may throw instead of rejecting. */
+async function openStudio(): Promise<Database> {
+  evictCachedPages();
   return openDB<Schema>(NAMES[currentStudio()], MIGRATIONS.length, {
     // eslint-disable-next-line @typescript-eslint/no-misused-promises -- what fails in it aborts the upgrade, which is told
     async upgrade(db, from, _, upgrade) {
@@ -139,8 +139,9 @@ async function asked(): Promise<Database> {
   });
 }
 
-function opening(): Promise<Database> {
-  return asked().then(
+/** Opens the database and tells the page whether that worked. */
+function openOrTell(): Promise<Database> {
+  return openStudio().then(
     (db) => {
       had = true;
       tellStorage(undefined);

@@ -277,7 +277,7 @@ describe('records that two tabs work on', () => {
     expect(told).toHaveLength(1);
   });
 
-  it('has sleeping pages ended before the database is asked for, which one of them may hold', async () => {
+  it('evicts cached pages before it opens the database, which one of them may block', async () => {
     const one = await page();
     const order: string[] = [];
     const tell = vi.spyOn(BroadcastChannel.prototype, 'postMessage').mockImplementation(() => void order.push('told'));

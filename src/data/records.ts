@@ -59,11 +59,11 @@ export function tellChanged(places: readonly Place[]): void {
 /** Calls `listener` whenever records have changed, here or in another tab; returns what stops it. */
 export function onChanged(listener: Listener): () => void {
   listeners.add(listener);
-  const deaf = hearTabs((places) => {
+  const stop = hearTabs((places) => {
     if (places.length > 0) listener(places);
   });
   return () => {
     listeners.delete(listener);
-    deaf();
+    stop();
   };
 }

@@ -3,7 +3,7 @@ import type { Place } from './place.ts';
 
 let channel: BroadcastChannel | undefined;
 
-/** What the pages of one studio hear each other by; `undefined` where there is no such thing. */
+/** The channel between tabs of one studio; `undefined` where the browser has none. */
 function tabs(): BroadcastChannel | undefined {
   if (typeof BroadcastChannel === 'undefined') return undefined;
   channel ??= new BroadcastChannel(`step-ladder records ${currentStudio()}`);
@@ -15,7 +15,7 @@ export function tellTabs(places: readonly Place[]): void {
   tabs()?.postMessage(places);
 }
 
-/** Calls `listener` with what other tabs tell; returns what stops it. */
+/** Calls `listener` with the records that other tabs have changed; returns a function that stops it. */
 export function hearTabs(listener: (places: readonly Place[]) => void): () => void {
   const hear = ({ data }: MessageEvent<unknown>): void => {
     if (Array.isArray(data)) listener(data.filter(isPlace));
@@ -26,10 +26,10 @@ export function hearTabs(listener: (places: readonly Place[]) => void): () => vo
 }
 
 /**
- * Has the browser drop pages it keeps asleep behind the Back button, which it does when they are told something. Chromium
- * puts a page to sleep while its database is being made, and every later opening then waits for as long as it sleeps.
+ * Evicts pages from the back/forward cache: a cached page that receives a message is discarded. Chromium caches a page
+ * even while it is opening its database, and later requests to open that database then wait until the page is evicted.
  */
-export function endSleepers(): void {
+export function evictCachedPages(): void {
   tellTabs([]);
 }
 

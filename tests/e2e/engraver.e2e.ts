@@ -39,7 +39,7 @@ describe('the engraver', () => {
   const folder = mkdtempSync(join(tmpdir(), 'step-ladder-engraver-'));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-  it('reads `import.meta` in no worker, for which Chromium 156 ends a tab that is left early', () => {
+  it('has no `import.meta` in worker scripts, which makes Chromium 156 crash a tab that is left early', () => {
     const scripts = readdirSync(join(DIST, 'assets')).filter((name) =>
       /^(?:\w+\.worker|verovio-module|press)-.*\.js$/.test(name),
     );

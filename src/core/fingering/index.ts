@@ -21,7 +21,4 @@ export { type PatternWords, patternWords, widestStretch } from './reading/hand-p
 export { type PatternRun, patternRuns, stepName } from './reading/pattern-run.ts';
 export { type Reason, decidingSentence, whatDecides } from './reading/reasons.ts';
 export { wayName, wayNames } from './reading/way-name.ts';
-export { casesOf, fitTable, leaveOneOut } from './reference/calibrate.ts';
-export type { ReferenceCase } from './reference/case.ts';
-export { REFERENCE_CASES } from './reference/cases.ts';
 export { NOT_OFFERED } from './systems/not-offered.ts';

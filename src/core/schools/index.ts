@@ -1,5 +1,4 @@
 export { type Climb, type Piece, readClimb } from './climb.ts';
-export { SHARED, tableFor } from './cost-tables.ts';
 export { type GroupNote, groupNotes } from './finger-groups.ts';
 export { EARLY_LATE, KNOBS, KNOB_RANGE, knobOf, ownSchool, turned } from './knobs.ts';
 export { EASE, LEISURES, LEISURE_FROM, type Leisure } from './leisure.ts';

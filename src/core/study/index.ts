@@ -1,6 +1,5 @@
 export { FIRST_CHOICES, addressOf, fromAddress, toAddress } from './address.ts';
 export { type BuiltStudy, buildFrom, buildStudy } from './build.ts';
-export { fingeringTable } from './fingering-table.ts';
 export { type KeptStudy, buildKept } from './kept-study.ts';
 export { type Altered, type Changes, KNOWN_STUDIES, type KnownStudy, changesFrom, knownRecipe } from './known-study.ts';
 export { ListedStudy, listed, nameOf } from './listed-study.ts';
@@ -8,7 +7,6 @@ export { type NoteOption, eachOption } from './note-options.ts';
 export { type KeyFate, inKey } from './other-keys.ts';
 export { type PassageAsk, type PassageStudy, passageStudy } from './passage-study.ts';
 export { movedPins, pinNote, pinRun, release } from './pinning.ts';
-export { playable } from './playable.ts';
 export { preparing } from './preparing.ts';
 export { ENGINE_VERSION, type SavedFinger, SavedStudy } from './saved-study.ts';
 export { shapeOf } from './shape.ts';
