@@ -151,12 +151,21 @@ function openOrTell(): Promise<Database> {
       opened = undefined;
       // An upgrade that is given up says only that it was given up.
       const dropped = isAborted(error) && (had || emptied());
-      const trouble = dropped ? new StorageTrouble(EMPTIED, 'emptied') : troubleFrom(error);
+      const trouble = dropped ? new StorageTrouble(EMPTIED, 'emptied') : openingTrouble(error);
       tellStorage(trouble);
       throw trouble;
     },
   );
 }
+
+/** A full disk while opening is no change that was not saved. Chromium reports it as either kind. */
+function openingTrouble(error: unknown): StorageTrouble {
+  const trouble = troubleFrom(error);
+  return trouble.kind === 'full' || trouble.kind === 'disk' ? new StorageTrouble(NO_ROOM, 'disk') : trouble;
+}
+
+const NO_ROOM =
+  'The disk of this computer, or the browser’s share of it, is full, so the library cannot be opened. Make room on the disk, then try again.';
 
 const EMPTIED =
   'The browser has dropped the library it kept here; a full disk does that. Nothing has been saved over it. Start with an empty library, then import a backup.';

@@ -291,6 +291,21 @@ describe('records that two tabs work on', () => {
     open.mockRestore();
   });
 
+  it.each(['QuotaExceededError', 'UnknownError'])(
+    'says that there is no room to open the database (%s)',
+    async (name) => {
+      const one = await page();
+      const open = vi.spyOn(indexedDB, 'open').mockImplementation(() => {
+        throw new DOMException('', name);
+      });
+      await expect(one.database()).rejects.toMatchObject({
+        kind: 'disk',
+        message: expect.stringMatching(/so the library cannot be opened\. Make room/),
+      });
+      open.mockRestore();
+    },
+  );
+
   it('brings the lists that earlier versions kept among the facts into stores of their own, damaged entries too', async () => {
     await new Promise<void>((resolve) => {
       const request = indexedDB.open('step-ladder', 4);
